@@ -1,0 +1,138 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type Shape, pathData } from '@drelk/core';
+import { type SourceDrawing, shapesOf } from './drawing';
+import { HILL_TONES, LABEL_COLOURS, RING, hill, label, leaf, ring, teapot } from './drawings/flat';
+import { moth } from './drawings/moth';
+import { BRACKET, SIGN, TAG, script, sign, sketch, tag } from './drawings/scenes';
+import { oldCutFile } from './old-cut-file';
+import { type Homography, type PhotoModel, aged, blurred, photograph, sheetTo } from './photo';
+import { type FloatPicture, encoder, render } from './render';
+
+const demo = join(process.cwd(), 'demo');
+for (const folder of ['pictures', 'truth']) mkdirSync(join(demo, folder), { recursive: true });
+
+/** Keeps the exact geometry of a picture: areas and strokes in drawing units, and how they became pixels. */
+function keepTruth(name: string, drawing: SourceDrawing, more: Record<string, unknown>): void {
+  const { width, height, areas, strokes } = drawing;
+  const truth = { drawing: { width, height, areas, strokes }, ...more };
+  writeFileSync(join(demo, 'truth', `${name}.json`), `${JSON.stringify(truth, null, 1)}\n`);
+}
+
+/** Shapes as path data, outer contour first, at the picture's pixels. */
+const shapeData = (shapes: Shape[]) =>
+  shapes.map(({ outer, holes }) => [outer, ...holes].map((contour) => pathData(contour, 0, 0, 6)));
+
+const picture = (file: string) => join(demo, 'pictures', file);
+
+/** A PNG without its pHYs chunk: clean art has no size of its own, but the encoder writes one always. */
+function withoutDensity(png: Buffer): Buffer {
+  const kept = [png.subarray(0, 8)];
+  for (let at = 8; at < png.length; ) {
+    const end = at + 12 + png.readUInt32BE(at);
+    if (png.toString('latin1', at + 4, at + 8) !== 'pHYs') kept.push(png.subarray(at, end));
+    at = end;
+  }
+  return Buffer.concat(kept);
+}
+
+async function cleanArt(name: string, drawing: SourceDrawing, more: Record<string, unknown> = {}): Promise<void> {
+  const png = await encoder(await render(drawing, 1)).png({ compressionLevel: 9, palette: false }).toBuffer();
+  writeFileSync(picture(`${name}.png`), withoutDensity(png));
+  keepTruth(name, drawing, { picture: `${name}.png`, pixelsPerUnit: 1, shapes: shapeData(shapesOf(drawing)), ...more });
+}
+
+/** Photographs a sheet rendered `scale` pixels to its unit, its corners landing where told. */
+async function photo(
+  name: string,
+  drawing: SourceDrawing,
+  scale: number,
+  corners: [number, number][],
+  model: PhotoModel,
+  more: Record<string, unknown>,
+): Promise<void> {
+  const sheet = await render(drawing, scale);
+  const toPhoto = sheetTo(sheet.width, sheet.height, corners);
+  const shot = photograph(sheet, toPhoto, model);
+  await encoder(shot).jpeg({ quality: 82 }).toFile(picture(`${name}.jpg`));
+  const unitsToPhoto: Homography = sheetTo(drawing.width, drawing.height, corners);
+  keepTruth(name, drawing, { picture: `${name}.jpg`, corners, unitsToPhoto, ...more });
+}
+
+async function noisy(drawing: SourceDrawing, sigma: number, tones: number, seed: number, ground: string): Promise<FloatPicture> {
+  const flat = await render(drawing, 1, ground);
+  const identity = [1, 0, 0, 0, 1, 0, 0, 0, 1];
+  const { width, height } = flat;
+  const still = { ground: [255, 255, 255] as [number, number, number], falloff: { x: 0, y: 0, lost: 0 } };
+  return photograph(flat, identity, { ...still, width, height, blur: sigma, noise: tones, seed });
+}
+
+await cleanArt('01-moth', moth);
+
+const small = await render(moth, 0.2);
+await encoder(small).jpeg({ quality: 45 }).toFile(picture('02-moth-small.jpg'));
+keepTruth('02-moth-small', moth, { picture: '02-moth-small.jpg', pixelsPerUnit: 0.2, shapes: shapeData(shapesOf(moth)) });
+
+await photo(
+  '03-stall-sign',
+  sign,
+  4,
+  [[262, 218], [1382, 150], [1430, 842], [190, 786]],
+  {
+    width: 1600,
+    height: 1000,
+    ground: [128, 118, 104],
+    falloff: { x: 520, y: 380, lost: 0.45 },
+    glare: { x: 1010, y: 330, radius: 120, strength: 105 },
+    blur: 0.8,
+    noise: 4,
+    seed: 3,
+  },
+  { millimetres: SIGN },
+);
+
+const scanned = aged(await render(script, 1, '#f3efe4'), 4, 260, 60, [52, 60, 96]);
+const soft = blurred(scanned, 0.6);
+await encoder(soft).jpeg({ quality: 88 }).withMetadata({ density: 300 }).toFile(picture('04-open-late.jpg'));
+keepTruth('04-open-late', script, { picture: '04-open-late.jpg', pixelsPerUnit: 1, density: 300 });
+
+await photo(
+  '05-bracket-sketch',
+  sketch,
+  8,
+  [[120, 96], [1300, 140], [1360, 960], [60, 900]],
+  { width: 1420, height: 1050, ground: [96, 84, 72], falloff: { x: 300, y: 200, lost: 0.3 }, blur: 0.6, noise: 3, seed: 5 },
+  { millimetres: BRACKET, ruler: { from: [20, 100], to: [140, 100], length: 120 } },
+);
+
+await cleanArt('06-teapot', teapot);
+await cleanArt('07-tin-label', label, { colours: LABEL_COLOURS });
+await cleanArt('08-leaf', leaf);
+
+const ringScan = await noisy(ring, 0.4, 2, 9, '#fff');
+await encoder(ringScan).greyscale().png().withMetadata({ density: 300 }).toFile(picture('09-sealing-ring.png'));
+keepTruth('09-sealing-ring', ring, {
+  picture: '09-sealing-ring.png',
+  pixelsPerUnit: 1,
+  density: 300,
+  millimetres: RING,
+  shapes: shapeData(shapesOf(ring)),
+});
+
+await cleanArt('10-tea-hill', hill, { tones: HILL_TONES });
+
+await photo(
+  '11-tag-on-a4',
+  tag,
+  6,
+  [[236, 150], [1348, 206], [1442, 1010], [120, 930]],
+  { width: 1600, height: 1150, ground: [88, 96, 92], falloff: { x: 900, y: 300, lost: 0.3 }, blur: 0.7, noise: 3, seed: 11 },
+  { millimetres: { sheet: [297, 210], tag: TAG } },
+);
+
+const old = oldCutFile();
+writeFileSync(picture('12-old-lettering.dxf'), old.dxf);
+writeFileSync(
+  join(demo, 'truth', '12-old-lettering.json'),
+  `${JSON.stringify({ picture: '12-old-lettering.dxf', contours: old.contours.map((contour) => pathData(contour, 0, 0, 6)) }, null, 1)}\n`,
+);

@@ -1,0 +1,47 @@
+/** Every package's unit tests; the browser's own code runs under Angular's preset and jsdom. */
+const esmPackages = ['flatbush', 'flatqueue'];
+const transformIgnorePatterns = [`/node_modules/(?!(${esmPackages.join('|')})/)`];
+const swc = [
+  '@swc/jest',
+  { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } },
+];
+const sources = {
+  '^@drelk/core$': '<rootDir>/packages/core/src/index.ts',
+  '^@drelk/contract$': '<rootDir>/packages/contract/src/index.ts',
+};
+const plain = (name) => ({
+  displayName: name,
+  rootDir: __dirname,
+  testMatch: [`<rootDir>/packages/${name}/src/**/*.spec.ts`],
+  testEnvironment: 'node',
+  transform: { '^.+\\.[tj]s$': swc },
+  transformIgnorePatterns,
+  moduleNameMapper: sources,
+});
+
+module.exports = {
+  projects: [
+    plain('core'),
+    plain('contract'),
+    plain('server'),
+    plain('cli'),
+    {
+      displayName: 'web',
+      rootDir: __dirname,
+      preset: 'jest-preset-angular',
+      testMatch: ['<rootDir>/packages/web/src/**/*.spec.ts'],
+      setupFilesAfterEnv: ['<rootDir>/packages/web/jest.setup.ts'],
+      transform: {
+        '^.+\\.(ts|mjs|js|html|svg)$': [
+          'jest-preset-angular',
+          { tsconfig: '<rootDir>/packages/web/tsconfig.spec.json', stringifyContentPathRegex: '\\.(html|svg)$' },
+        ],
+      },
+      transformIgnorePatterns: [`/node_modules/(?!(.*\\.mjs$|${esmPackages.join('|')}|@angular|rxjs|konva)/)`],
+      moduleNameMapper: {
+        ...sources,
+        '\\.factory$': '<rootDir>/packages/web/testing/worker.factory.ts',
+      },
+    },
+  ],
+};

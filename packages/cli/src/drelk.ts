@@ -1,0 +1,39 @@
+import { Command, CommanderError, Option } from 'commander';
+import { DrelkError } from '@drelk/core';
+import { type TraceOptions, trace } from './trace';
+
+/** Exit codes: a wrong file or value; something that does not exist. */
+const WRONG = 1;
+const UNKNOWN = 2;
+
+const collect = (value: string, list: string[]) => [...list, value];
+
+const program = new Command('drelk').description('From a picture to a proven cut file.').exitOverride();
+program
+  .command('trace')
+  .description('turns a picture into closed paths at true size')
+  .argument('<picture>', 'PNG, JPEG, WebP, GIF, BMP, TIFF or AVIF file')
+  .option('--out <file>', 'file to write, by its ending SVG or DXF; may be given again', collect, [])
+  .option('--width <length>', 'width of the artwork, such as 120mm, 5in or 4 1/2in')
+  .option('--height <length>', 'height of the artwork')
+  .addOption(new Option('--size-by <what>', 'what the size is that of').choices(['artwork', 'picture']))
+  .addOption(new Option('--method <method>', 'how ink becomes paths').choices(['outline', 'centreline', 'colours']))
+  .option('--colours <count>', 'how many colours, the paper among them')
+  .option('--threshold <tone>', 'auto, or 0 to 255')
+  .option('--tolerance <length>', 'how far paths may be off the ink')
+  .addOption(new Option('--dxf <release>', 'DXF release').choices(['r12', '2000']))
+  .option('--job <file>', 'job document whose settings to use')
+  .option('--report <file>', 'where to write what was found, as JSON')
+  .action((picture: string, options: TraceOptions) => trace(picture, options));
+
+program.parseAsync().catch((error: unknown) => {
+  if (error instanceof DrelkError) {
+    console.error(`${error.message} ${error.hint}`);
+    process.exitCode = error.code === 'not-built' ? UNKNOWN : WRONG;
+  } else if (error instanceof CommanderError) {
+    process.exitCode = error.exitCode === 0 ? 0 : UNKNOWN;
+  } else {
+    console.error(error instanceof Error ? error.message : String(error));
+    process.exitCode = WRONG;
+  }
+});

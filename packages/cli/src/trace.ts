@@ -1,0 +1,127 @@
+import { readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { extname } from 'node:path';
+import {
+  type CheckedFile,
+  DrelkError,
+  type JobDocument,
+  factsOf,
+  handOffFile,
+  newJob,
+  newMemory,
+  parseLength,
+  runJob,
+} from '@drelk/core';
+import { openPicture } from './decode';
+
+export interface TraceOptions {
+  out: string[];
+  width?: string;
+  height?: string;
+  sizeBy?: 'artwork' | 'picture';
+  method?: 'outline' | 'centreline' | 'colours';
+  colours?: string;
+  threshold?: string;
+  tolerance?: string;
+  dxf?: 'r12' | '2000';
+  job?: string;
+  report?: string;
+}
+
+/** `drelk trace`: picture in, checked cut files and a report out. Files appear whole or not at all. */
+export async function trace(path: string, options: TraceOptions): Promise<void> {
+  refuseWhatIsNotBuilt(options);
+  const formats = options.out.map(formatOf);
+  const begun = performance.now();
+  const { source, decoded } = await openPicture(path);
+  const decode = performance.now() - begun;
+  const document = withOptions(options.job ? await readJob(options.job, newJob(source)) : newJob(source), options);
+  const result = runJob(document, decoded, newMemory(), {
+    progress: () => undefined,
+    stopped: () => false,
+    now: () => performance.now(),
+  });
+  const handing = performance.now();
+  const files = formats.map((format) => handOffFile(document, result, format));
+  const facts = factsOf(result);
+  const milliseconds = { decode, ...result.timing, handoff: performance.now() - handing };
+  const outputs: [string, string][] = files.map((file, k) => [options.out[k], file.text]);
+  if (options.report) {
+    const report = { ...facts, scaleSource: result.piece.scaleSource, findings: result.proof.findings };
+    outputs.push([options.report, `${JSON.stringify({ ...report, files: readBacks(files), milliseconds }, null, 2)}\n`]);
+  }
+  await writeAll(outputs);
+  if (!options.report) {
+    const { width, height, shapes, nodes, match } = facts;
+    console.log(`${width.toFixed(2)} x ${height.toFixed(2)} mm, ${shapes} shapes, ${nodes} nodes, match ${match.toFixed(2)} %`);
+  }
+}
+
+function refuseWhatIsNotBuilt({ method, colours }: TraceOptions): void {
+  if (method && method !== 'outline') {
+    throw new DrelkError('not-built', `The method ${method} does not exist yet.`, 'Use --method outline.');
+  }
+  if (colours) throw new DrelkError('not-built', 'Taking a picture apart by colour does not exist yet.', 'Leave --colours out.');
+}
+
+function formatOf(file: string): 'svg' | 'dxf' {
+  const ending = extname(file).toLowerCase().slice(1);
+  if (ending === 'svg' || ending === 'dxf') return ending;
+  throw new DrelkError('bad-document', `“${file}” ends in neither .svg nor .dxf.`, 'Name the output by what it is to be.');
+}
+
+function withOptions(document: JobDocument, options: TraceOptions): JobDocument {
+  const { ink, line, piece, handoff } = document;
+  const edge = options.height && !options.width ? 'height' : 'width';
+  const length = options.width ?? options.height;
+  return {
+    ...document,
+    ink: { ...ink, threshold: options.threshold ? readThreshold(options.threshold) : ink.threshold },
+    line: { ...line, tolerance: options.tolerance ? parseLength(options.tolerance, 'mm') : line.tolerance },
+    piece: {
+      by: options.sizeBy ?? piece.by,
+      edge: length ? edge : piece.edge,
+      length: length ? parseLength(length, 'mm') : piece.length,
+    },
+    handoff: { ...handoff, dxf: options.dxf ?? handoff.dxf },
+  };
+}
+
+function readThreshold(text: string): 'auto' | number {
+  if (text === 'auto') return 'auto';
+  const tone = Number(text);
+  if (Number.isInteger(tone) && tone >= 0 && tone <= 255) return tone;
+  throw new DrelkError('bad-document', `“${text}” is not a threshold.`, 'Give auto, or a tone from 0 to 255.');
+}
+
+/** Settings of a saved job on another picture. */
+async function readJob(path: string, fresh: JobDocument): Promise<JobDocument> {
+  const wrong = (why: string) =>
+    new DrelkError('bad-document', `“${path}” is not a job document: ${why}.`, 'Give a file saved as a job by Drelk.');
+  const text = await readFile(path, 'utf8').catch(() => {
+    throw wrong('it cannot be opened');
+  });
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw wrong('it is not JSON');
+  }
+  const { jobSettingsSchema } = await import('@drelk/contract');
+  const checked = jobSettingsSchema.validate(value);
+  if (checked.error) throw wrong(checked.error.message);
+  return { ...(checked.value as JobDocument), source: fresh.source };
+}
+
+const readBacks = (files: CheckedFile[]) => files.map(({ format, readBack }) => ({ format, ...readBack }));
+
+/** Writes every file under a temporary name first, so that a failure leaves nothing behind. */
+async function writeAll(outputs: [string, string][]): Promise<void> {
+  const temporary = outputs.map(([path]) => `${path}.part-${process.pid}`);
+  try {
+    for (let k = 0; k < outputs.length; k++) await writeFile(temporary[k], outputs[k][1]);
+    for (let k = 0; k < outputs.length; k++) await rename(temporary[k], outputs[k][0]);
+  } catch {
+    await Promise.all(temporary.map((path) => rm(path, { force: true })));
+    throw new DrelkError('bad-document', 'The output could not be written.', 'Check that the folder exists and may be written to.');
+  }
+}

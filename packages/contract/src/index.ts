@@ -1,0 +1,3 @@
+export * from './wire';
+export * from './wire.schema';
+export * from './document.schema';

@@ -1,0 +1,93 @@
+import type { JobDocument } from '@drelk/core';
+
+/** One change of a document, as patches forward and back (RFC 6902 operations with array paths, as immer writes them). */
+export interface HistoryStep {
+  /** What was done, for people. */
+  label: string;
+  forward: Patch[];
+  backward: Patch[];
+}
+
+export interface Patch {
+  op: 'add' | 'remove' | 'replace';
+  path: (string | number)[];
+  value?: unknown;
+}
+
+/** A job as the shelf shows it. */
+export interface JobCard {
+  id: string;
+  name: string;
+  revision: number;
+  updatedAt: string;
+  /** Address of its small picture, or null before there is one. */
+  thumbnail: string | null;
+  binned: boolean;
+}
+
+/** A job as the bench opens it. */
+export interface JobRecord extends JobCard {
+  document: JobDocument;
+  /** Every step ever made; those from `cursor` on were undone and can be redone. */
+  steps: HistoryStep[];
+  cursor: number;
+}
+
+/** What a save sends: the document, and what became of the history since the revision it was made from. */
+export interface SaveRequest {
+  revision: number;
+  document: JobDocument;
+  /** Steps kept from those the server has; the rest are dropped, and `steps` follow. */
+  keep: number;
+  steps: HistoryStep[];
+  cursor: number;
+}
+
+/** A file that left the house, with what reading it back showed. */
+export interface HandOffRecord {
+  id: number;
+  name: string;
+  format: 'svg' | 'dxf';
+  bytes: number;
+  width: number;
+  height: number;
+  contours: number;
+  cutLength: number;
+  createdAt: string;
+}
+
+/** A picture of the demo, ready to start a job from. */
+export interface Sample {
+  id: string;
+  name: string;
+  file: string;
+  bytes: number;
+}
+
+/** Every error on the wire. */
+export interface WireError {
+  code: string;
+  message: string;
+  hint: string;
+  /** The revision that is there, where a save was made from an older one. */
+  revision?: number;
+}
+
+/** Largest file taken in, in bytes. */
+export const MOST_BYTES = 64 * 1024 * 1024;
+
+/** Where things are, below the server's own address. */
+export const routes = {
+  health: '/api/health',
+  samples: '/api/samples',
+  sampleFile: (file: string) => `/api/samples/${encodeURIComponent(file)}`,
+  blobs: '/api/blobs',
+  blob: (sha256: string) => `/api/blobs/${sha256}`,
+  jobs: '/api/jobs',
+  job: (id: string) => `/api/jobs/${id}`,
+  restore: (id: string) => `/api/jobs/${id}/restore`,
+  copy: (id: string) => `/api/jobs/${id}/copy`,
+  thumbnail: (id: string) => `/api/jobs/${id}/thumbnail`,
+  handOffs: (id: string) => `/api/jobs/${id}/hand-offs`,
+  handOff: (id: string, handOff: number) => `/api/jobs/${id}/hand-offs/${handOff}`,
+};

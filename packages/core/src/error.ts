@@ -1,0 +1,27 @@
+/** What can go wrong, as one word that programs may rely on. */
+export type ErrorCode =
+  | 'not-a-picture'
+  | 'truncated'
+  | 'too-large'
+  | 'too-small'
+  | 'no-ink'
+  | 'all-ink'
+  | 'not-built'
+  | 'bad-length'
+  | 'bad-document'
+  | 'bad-drawing'
+  | 'empty-drawing'
+  | 'hand-off-differs'
+  | 'stopped';
+
+/** An error a crafter can read: `message` names what is wrong with this file or value, `hint` what to do. */
+export class DrelkError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    readonly hint: string,
+  ) {
+    super(message);
+    this.name = 'DrelkError';
+  }
+}

@@ -1,0 +1,10 @@
+export * from './drawing';
+export * from './number';
+export * from './file-name';
+export * from './svg/write';
+export * from './svg/read';
+export * from './dxf/write-r12';
+export * from './dxf/write-2000';
+export * from './dxf/read';
+export { type PictureHeader } from './picture/header';
+export * from './picture/read-header';

@@ -1,0 +1,76 @@
+import { type Contour, type Point, type Segment, type Shape, arcPoint, centredArc } from '../../geometry';
+import type { Drawing, Task } from '../drawing';
+import { plain } from '../number';
+
+/** How shapes are drawn: as filled areas, or as hairlines for programs that cut what is stroked. */
+export type SvgStyle = 'filled' | 'lines';
+
+const DECIMALS = 3;
+
+/**
+ * The drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in millimetres, one group a
+ * task and one path a shape with its holes inside. Holes run against their outer contour, so that both
+ * fill rules show the same.
+ */
+export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
+  const { frame, units, paths } = drawing;
+  const width = frame.right - frame.left;
+  const height = frame.bottom - frame.top;
+  const size = (length: number) => (units === 'in' ? `${plain(length / 25.4, 5)}in` : `${plain(length, DECIMALS)}mm`);
+  const paint = style === 'filled' ? 'fill="#000" stroke="none"' : 'fill="none" stroke="#000" stroke-width="0.1"';
+  const tasks = [...new Set(paths.map((path) => path.task))];
+  const groups = tasks.map((task) => group(task, paths.filter((path) => path.task === task).map((p) => p.shape), frame));
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size(width)}" height="${size(height)}" ` +
+      `viewBox="0 0 ${plain(width, DECIMALS)} ${plain(height, DECIMALS)}">`,
+    ...groups.map((lines) => lines.replace('<g ', `<g ${paint} fill-rule="evenodd" `)),
+    '</svg>',
+    '',
+  ].join('\n');
+}
+
+function group(task: Task, shapes: Shape[], origin: { left: number; top: number }): string {
+  const paths = shapes.map((shape) => `<path d="${shapeData(shape, origin)}"/>`);
+  return [`<g id="${task}">`, ...paths, '</g>'].join('\n');
+}
+
+function shapeData(shape: Shape, origin: { left: number; top: number }): string {
+  return [shape.outer, ...shape.holes].map((contour) => pathData(contour, origin.left, origin.top)).join('');
+}
+
+/** SVG 1.1 chapter 8.3 path data of one contour, moved so that (left, top) becomes the origin. */
+export function pathData(contour: Contour, left = 0, top = 0, decimals = DECIMALS): string {
+  const at = (x: number, y: number) => `${plain(x - left, decimals)} ${plain(y - top, decimals)}`;
+  let data = `M${at(contour.start.x, contour.start.y)}`;
+  let from = contour.start;
+  const last = contour.segments.length - 1;
+  contour.segments.forEach((segment, i) => {
+    if (!(contour.closed && i === last && segment.kind === 'line')) data += segmentData(from, segment, at, decimals);
+    from = segment;
+  });
+  return contour.closed ? `${data}Z` : data;
+}
+
+function segmentData(
+  from: Point,
+  segment: Segment,
+  at: (x: number, y: number) => string,
+  decimals: number,
+): string {
+  if (segment.kind === 'cubic') {
+    return `C${at(segment.x1, segment.y1)} ${at(segment.x2, segment.y2)} ${at(segment.x, segment.y)}`;
+  }
+  if (segment.kind === 'line' || segment.bulge === 0) return `L${at(segment.x, segment.y)}`;
+  const arc = centredArc(from, segment);
+  // Near half a turn the centre would hang on the last decimal of the ends: long arcs go in quarters.
+  const parts = Math.ceil(Math.abs(arc.sweep) / (Math.PI / 2) - 1e-9);
+  const radius = plain(arc.radius, decimals + 2);
+  let data = '';
+  for (let k = 1; k <= parts; k++) {
+    const end = k === parts ? segment : arcPoint(arc, k / parts);
+    // Chapter 8.3.8: sweep-flag 1 draws in the direction of growing angle, which is clockwise on screen.
+    data += `A${radius} ${radius} 0 0 ${arc.sweep < 0 ? 1 : 0} ${at(end.x, end.y)}`;
+  }
+  return data;
+}

@@ -1,0 +1,103 @@
+import Flatbush from 'flatbush';
+import type { Contour } from './contour';
+import { flatten } from './flatten';
+
+/** Straight pieces of some contours, ready to be asked how far a point is from the nearest. */
+export interface PieceIndex {
+  /** x1, y1, x2, y2 of each piece. */
+  pieces: Float64Array;
+  index: Flatbush | undefined;
+}
+
+/** Cuts contours into straight pieces within `tolerance` and indexes their boxes. */
+export function indexPieces(contours: readonly Contour[], tolerance: number): PieceIndex {
+  const flat: number[] = [];
+  for (const contour of contours) {
+    const points = flatten(contour, tolerance);
+    const count = points.length / 2;
+    for (let i = 0; i < (contour.closed ? count : count - 1); i++) {
+      const j = (i + 1) % count;
+      flat.push(points[2 * i], points[2 * i + 1], points[2 * j], points[2 * j + 1]);
+    }
+  }
+  const pieces = Float64Array.from(flat);
+  if (pieces.length === 0) return { pieces, index: undefined };
+  const index = new Flatbush(pieces.length / 4);
+  for (let i = 0; i < pieces.length; i += 4) {
+    index.add(
+      Math.min(pieces[i], pieces[i + 2]),
+      Math.min(pieces[i + 1], pieces[i + 3]),
+      Math.max(pieces[i], pieces[i + 2]),
+      Math.max(pieces[i + 1], pieces[i + 3]),
+    );
+  }
+  index.finish();
+  return { pieces, index };
+}
+
+/**
+ * Distance from a point to the nearest piece; Infinity when there is none. `near` is a distance within which
+ * one is expected: a good guess saves the search for the nearest box.
+ */
+export function distanceToPieces({ pieces, index }: PieceIndex, x: number, y: number, near = 0): number {
+  if (!index) return Infinity;
+  const within = (radius: number) => {
+    let best = Infinity;
+    for (const k of index.search(x - radius, y - radius, x + radius, y + radius)) {
+      best = Math.min(best, distanceToSegment(pieces, 4 * k, x, y));
+    }
+    return best;
+  };
+  const close = within(near);
+  if (close <= near) return close;
+  // The piece with the nearest box bounds the search; no nearer piece can have its box farther away.
+  const [first] = index.neighbors(x, y, 1);
+  return within(distanceToSegment(pieces, 4 * first, x, y) * (1 + 1e-12));
+}
+
+function distanceToSegment(pieces: Float64Array, at: number, x: number, y: number): number {
+  const x1 = pieces[at];
+  const y1 = pieces[at + 1];
+  const dx = pieces[at + 2] - x1;
+  const dy = pieces[at + 3] - y1;
+  const squared = dx * dx + dy * dy;
+  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
+  return Math.hypot(x - x1 - t * dx, y - y1 - t * dy);
+}
+
+/** Distances from places along some contours, `step` apart at most, to the nearest of other contours. */
+export function distancesBetween(
+  from: readonly Contour[],
+  to: readonly Contour[],
+  step: number,
+  tolerance: number,
+): Float64Array {
+  const target = indexPieces(to, tolerance);
+  const { pieces } = indexPieces(from, tolerance);
+  const distances: number[] = [];
+  for (let i = 0; i < pieces.length; i += 4) {
+    const x1 = pieces[i];
+    const y1 = pieces[i + 1];
+    const x2 = pieces[i + 2];
+    const y2 = pieces[i + 3];
+    const count = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / step));
+    for (let k = 0; k < count; k++) {
+      const x = x1 + ((x2 - x1) * k) / count;
+      const y = y1 + ((y2 - y1) * k) / count;
+      distances.push(distanceToPieces(target, x, y, 2 * tolerance));
+    }
+  }
+  return Float64Array.from(distances);
+}
+
+/**
+ * The largest distance from any place of either set of contours to the nearest of the other (Hausdorff),
+ * sampled `step` apart. Infinity when only one of them is empty.
+ */
+export function worstDistance(a: readonly Contour[], b: readonly Contour[], step: number, tolerance: number): number {
+  const largest = (distances: Float64Array) => distances.reduce((most, d) => Math.max(most, d), 0);
+  return Math.max(
+    largest(distancesBetween(a, b, step, tolerance)),
+    largest(distancesBetween(b, a, step, tolerance)),
+  );
+}

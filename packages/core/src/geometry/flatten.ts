@@ -1,0 +1,45 @@
+import { arcPoint, centredArc } from './arc';
+import { type Contour, type Cubic, type Point, type Segment, eachSegment } from './contour';
+import { cubicPoint } from './measure';
+
+/**
+ * Corners of a polygon that stays within `tolerance` of the contour, as x, y pairs. A closed contour's
+ * first point is not repeated at the end.
+ */
+export function flatten(contour: Contour, tolerance: number): Float64Array {
+  const points = [contour.start.x, contour.start.y];
+  eachSegment(contour, (from, to) => flattenSegment(from, to, tolerance, points));
+  if (contour.closed && points.length > 2) points.length -= 2;
+  return Float64Array.from(points);
+}
+
+/** Appends the points after `from`, the segment's end exactly. */
+function flattenSegment(from: Point, to: Segment, tolerance: number, points: number[]): void {
+  if (to.kind === 'cubic') {
+    const steps = cubicSteps(from, to, tolerance);
+    for (let k = 1; k < steps; k++) {
+      const { x, y } = cubicPoint(from, to, k / steps);
+      points.push(x, y);
+    }
+  } else if (to.kind === 'arc' && to.bulge !== 0) {
+    const arc = centredArc(from, to);
+    // The sagitta of one step, r (1 - cos(step / 2)), is the distance from chord to arc.
+    const step = 2 * Math.acos(Math.max(0, 1 - tolerance / arc.radius));
+    const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / Math.max(step, 1e-3)));
+    for (let k = 1; k < steps; k++) {
+      const { x, y } = arcPoint(arc, k / steps);
+      points.push(x, y);
+    }
+  }
+  points.push(to.x, to.y);
+}
+
+/**
+ * Equal parameter steps that keep a cubic within `tolerance` of its chords: the distance is at most
+ * max|B''| / (8 n^2), and |B''| is at most six times the larger second difference of the control points.
+ */
+function cubicSteps(from: Point, c: Cubic, tolerance: number): number {
+  const first = Math.hypot(from.x - 2 * c.x1 + c.x2, from.y - 2 * c.y1 + c.y2);
+  const second = Math.hypot(c.x1 - 2 * c.x2 + c.x, c.y1 - 2 * c.y2 + c.y);
+  return Math.max(1, Math.ceil(Math.sqrt((0.75 * Math.max(first, second)) / tolerance)));
+}

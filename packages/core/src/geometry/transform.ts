@@ -1,0 +1,52 @@
+import type { Contour, Point, Segment, Shape } from './contour';
+
+/** A uniform scale about the origin, then a shift: enough to bring pixels to their place on the material. */
+export interface Placement {
+  scale: number;
+  x: number;
+  y: number;
+}
+
+const place = (point: Point, { scale, x, y }: Placement): Point => ({
+  x: point.x * scale + x,
+  y: point.y * scale + y,
+});
+
+function placeSegment(segment: Segment, placement: Placement): Segment {
+  const end = place(segment, placement);
+  if (segment.kind !== 'cubic') return { ...segment, ...end };
+  const first = place({ x: segment.x1, y: segment.y1 }, placement);
+  const second = place({ x: segment.x2, y: segment.y2 }, placement);
+  return { kind: 'cubic', x1: first.x, y1: first.y, x2: second.x, y2: second.y, ...end };
+}
+
+/** The contour scaled and shifted. */
+export function placeContour(contour: Contour, placement: Placement): Contour {
+  return {
+    start: place(contour.start, placement),
+    segments: contour.segments.map((segment) => placeSegment(segment, placement)),
+    closed: contour.closed,
+  };
+}
+
+/** The shape scaled and shifted. */
+export function placeShape(shape: Shape, placement: Placement): Shape {
+  return {
+    outer: placeContour(shape.outer, placement),
+    holes: shape.holes.map((hole) => placeContour(hole, placement)),
+  };
+}
+
+/** The same curve walked the other way. */
+export function reverseContour(contour: Contour): Contour {
+  const ends: Point[] = [contour.start, ...contour.segments];
+  const segments = contour.segments.map((segment, i): Segment => {
+    const { x, y } = ends[i];
+    if (segment.kind === 'cubic') {
+      return { kind: 'cubic', x1: segment.x2, y1: segment.y2, x2: segment.x1, y2: segment.y1, x, y };
+    }
+    return segment.kind === 'arc' ? { kind: 'arc', bulge: -segment.bulge, x, y } : { kind: 'line', x, y };
+  });
+  const last = ends[ends.length - 1];
+  return { start: { x: last.x, y: last.y }, segments: segments.reverse(), closed: contour.closed };
+}

@@ -1,0 +1,5 @@
+export * from './otsu';
+export * from './level';
+export * from './rim';
+export * from './specks';
+export * from './ink';

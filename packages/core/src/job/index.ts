@@ -1,0 +1,5 @@
+export * from './document';
+export * from './memory';
+export * from './run';
+export * from './facts';
+export * from './length';

@@ -1,0 +1,146 @@
+import { type Arm, armDirection, armsMeet, fitArm } from './arm';
+import { fitCircle } from './circle';
+import type { Loop } from './sections';
+
+/** A place where a contour turns at once. */
+export interface Corner {
+  /** Loop point nearest to it. */
+  index: number;
+  x: number;
+  y: number;
+}
+
+/** Sides that meet at less than this turn are one smooth curve. */
+const LEAST_TURN = (28 * Math.PI) / 180;
+/** Points nearer to a corner than this are rounded off by the pixels and say nothing about its sides. */
+export const ROUNDED = 1.2;
+/** How far along the contour a side is looked at, in pixels. */
+const REACH = 6;
+/** How much worse than two sides one smooth curve must be; and the distance that counts as bad at all. */
+const WORSE = 1.8;
+const BAD = 0.08;
+
+/**
+ * Corners of a loop in order along it. A corner is where two sides, each fitted by its own line or
+ * parabola, meet at an angle, and one circle through both explains the points badly. The strongest are
+ * settled first, and no side is looked at beyond a settled corner. `jitter` in pixels widens what counts
+ * as noise.
+ */
+export function findCorners(loop: Loop, jitter: number): Corner[] {
+  const length = loop.along[loop.count];
+  if (loop.count < 8 || length < 8) return [];
+  const reach = Math.min(REACH + jitter, length / 6);
+  const corners: Corner[] = [];
+  for (const index of candidates(loop, Math.min(3, length / 10))) {
+    const corner = examine(loop, index, reach, corners, jitter);
+    if (corner) corners.push(corner);
+  }
+  return corners.sort((a, b) => a.index - b.index);
+}
+
+/** Points where the turn over `half` pixels on both sides is a local maximum, strongest first. */
+function candidates(loop: Loop, half: number): number[] {
+  const { x, y, along, count } = loop;
+  const length = along[count];
+  const turns = new Float64Array(count);
+  let back = 0;
+  let ahead = 0;
+  const distance = (from: number, to: number) => {
+    const d = along[to % count] - along[from];
+    return d < 0 ? d + length : d;
+  };
+  back = 0;
+  while (distance(back, 0) < half) back = (back + count - 1) % count;
+  for (let i = 0; i < count; i++) {
+    while (distance((back + 1) % count, i) >= half && (back + 1) % count !== i) back = (back + 1) % count;
+    if (ahead === i) ahead = (i + 1) % count;
+    while (distance(i, ahead) < half) ahead = (ahead + 1) % count;
+    const inX = x[i] - x[back];
+    const inY = y[i] - y[back];
+    const outX = x[ahead] - x[i];
+    const outY = y[ahead] - y[i];
+    const size = Math.sqrt((inX * inX + inY * inY) * (outX * outX + outY * outY));
+    turns[i] = size === 0 ? 0 : 1 - (inX * outX + inY * outY) / size;
+  }
+  const least = 1 - Math.cos(LEAST_TURN * 0.6);
+  const found: number[] = [];
+  for (let i = 0; i < count; i++) {
+    if (turns[i] > least && isLocalMaximum(loop, turns, i, half)) found.push(i);
+  }
+  return found.sort((a, b) => turns[b] - turns[a]);
+}
+
+function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, within: number): boolean {
+  const length = along[count];
+  for (let k = 1; k < count; k++) {
+    const before = (i - k + count) % count;
+    const after = (i + k) % count;
+    const gapBefore = (along[i] - along[before] + length) % length;
+    const gapAfter = (along[after] - along[i] + length) % length;
+    if (gapBefore > within && gapAfter > within) return true;
+    if (gapBefore <= within && turns[before] >= turns[i]) return false;
+    if (gapAfter <= within && turns[after] > turns[i]) return false;
+  }
+  return true;
+}
+
+function examine(loop: Loop, index: number, reach: number, settled: Corner[], jitter: number): Corner | undefined {
+  const { x, y, count } = loop;
+  const inner = Math.min(ROUNDED, reach / 4);
+  const free = freeLengths(loop, index, settled);
+  if (free.before < 2 * inner || free.after < 2 * inner) return undefined;
+  const before = stretch(loop, index, -1, inner, Math.min(reach, free.before - inner));
+  const after = stretch(loop, index, 1, inner, Math.min(reach, free.after - inner));
+  const first = (index - before.far + count) % count;
+  const incoming = fitArm(loop, first, before.far - before.near + 1);
+  const outgoing = fitArm(loop, (index + after.near) % count, after.far - after.near + 1);
+  if (!incoming || !outgoing) return undefined;
+  const place = cornerPlace(incoming, outgoing, x[index], y[index]);
+  const into = armDirection(incoming, place.x, place.y);
+  const out = armDirection(outgoing, place.x, place.y);
+  const turn = Math.abs(Math.atan2(into.x * out.y - into.y * out.x, into.x * out.x + into.y * out.y));
+  if (turn < LEAST_TURN) return undefined;
+  const smooth = fitCircle(loop, first, before.far + after.far + 1);
+  const sides = Math.sqrt(Math.max(incoming.residual, outgoing.residual));
+  if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * sides)) return undefined;
+  return { index, ...limited(place, x[index], y[index], turn) };
+}
+
+/** Distance along the loop to the nearest settled corner on either side; the whole length without one. */
+function freeLengths({ along, count }: Loop, index: number, settled: Corner[]) {
+  const length = along[count];
+  let before = length;
+  let after = length;
+  for (const corner of settled) {
+    const ahead = (along[corner.index] - along[index] + length) % length;
+    after = Math.min(after, ahead);
+    before = Math.min(before, (length - ahead) % length);
+  }
+  return { before, after };
+}
+
+/** How many points away the stretch between two distances from a point begins and ends. */
+function stretch({ along, count }: Loop, index: number, step: number, inner: number, reach: number) {
+  const length = along[count];
+  const gap = (k: number) => {
+    const other = (((index + step * k) % count) + count) % count;
+    return ((step > 0 ? along[other] - along[index] : along[index] - along[other]) + length) % length;
+  };
+  let near = 1;
+  while (near < count - 1 && gap(near) < inner) near++;
+  let far = near;
+  while (far < count - 1 && gap(far + 1) <= reach && gap(far + 1) > gap(far)) far++;
+  return { near, far };
+}
+
+function cornerPlace(incoming: Arm, outgoing: Arm, x: number, y: number) {
+  return armsMeet(incoming, outgoing, x, y) ?? { x, y };
+}
+
+/** A corner lies off the rounded contour by what pixels round off, which grows as the tip gets sharper. */
+function limited(place: { x: number; y: number }, x: number, y: number, turn: number) {
+  const most = Math.min(8, 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2)));
+  const off = Math.hypot(place.x - x, place.y - y);
+  if (off <= most) return place;
+  return { x: x + ((place.x - x) * most) / off, y: y + ((place.y - y) * most) / off };
+}

@@ -1,0 +1,217 @@
+/** An open run of points with the distance walked to each, in arrays of equal length. */
+export interface Run {
+  x: Float64Array;
+  y: Float64Array;
+  along: Float64Array;
+}
+
+/** A unit direction, or undefined where the curve may leave or arrive as it likes. */
+export type Direction = { x: number; y: number } | undefined;
+
+/** A cubic's two handles as offsets from its ends, and the largest distance of the run's points from it. */
+export interface FittedCubic {
+  startX: number;
+  startY: number;
+  endX: number;
+  endY: number;
+  worst: number;
+}
+
+/** Points looked at while the handles are sought; the distance is always checked on all. */
+const SAMPLES = 40;
+const ROUNDS = 5;
+/** A first guess farther off than this many tolerances is given up, as in Schneider 1990. */
+const HOPELESS = 5;
+
+/**
+ * Fits a cubic to the points from `first` to `last` of a run (P. J. Schneider, "An algorithm for
+ * automatically fitting digitized curves", Graphics Gems, 1990): parameters by chord length, handles by
+ * least squares, parameters improved by Newton's method, in turn. `into` and `out` are the directions in
+ * which the curve leaves its start and arrives at its end; where one is not given, that handle is free in
+ * both coordinates. Undefined where nothing within `tolerance` was found.
+ */
+export function fitCubic(
+  run: Run,
+  first: number,
+  last: number,
+  into: Direction,
+  out: Direction,
+  tolerance: number,
+): FittedCubic | undefined {
+  const points = last - first;
+  if (points < 2) return undefined;
+  const stride = Math.max(1, Math.floor(points / SAMPLES));
+  const count = Math.floor((points - 1) / stride);
+  const length = run.along[last] - run.along[first];
+  const index = (k: number) => first + (k + 1) * stride;
+  const parameters = new Float64Array(count);
+  for (let k = 0; k < count; k++) parameters[k] = (run.along[index(k)] - run.along[first]) / length;
+  let previous = Infinity;
+  for (let round = 0; round < ROUNDS; round++) {
+    const handles = solveHandles(run, first, last, stride, parameters, into, out);
+    if (!handles || !areSane(handles, length)) return undefined;
+    const curve = new CubicCurve(run, first, last, handles);
+    let worst = 0;
+    for (let k = 0; k < count; k++) {
+      parameters[k] = curve.project(run.x[index(k)], run.y[index(k)], parameters[k]);
+      worst = Math.max(worst, curve.distance);
+    }
+    if (round === 0 && worst > HOPELESS * tolerance) return undefined;
+    const settled = worst <= 0.6 * tolerance || worst > 0.9 * previous || round === ROUNDS - 1;
+    if (settled) {
+      if (worst > tolerance) {
+        if (worst <= 0.97 * previous && round < ROUNDS - 1) {
+          previous = worst;
+          continue;
+        }
+        return undefined;
+      }
+      const all = worstOfAll(curve, run, first, last, tolerance);
+      return all <= tolerance ? { ...handles, worst: all } : undefined;
+    }
+    previous = worst;
+  }
+  return undefined;
+}
+
+/** Largest distance over every point; parameters must not run backwards, or the curve has a loop. */
+function worstOfAll(curve: CubicCurve, run: Run, first: number, last: number, tolerance: number): number {
+  const length = run.along[last] - run.along[first];
+  let worst = 0;
+  let t = 0;
+  let lastAlong = run.along[first];
+  for (let i = first + 1; i < last; i++) {
+    const guess = t + ((run.along[i] - lastAlong) / (length - (lastAlong - run.along[first]))) * (1 - t);
+    const found = curve.project(run.x[i], run.y[i], curve.project(run.x[i], run.y[i], guess));
+    if (found < t - 0.05) return Infinity;
+    worst = Math.max(worst, curve.distance);
+    if (worst > tolerance) return worst;
+    t = Math.max(t, found);
+    lastAlong = run.along[i];
+  }
+  return worst;
+}
+
+/** Handles much longer than the run, or that point backwards, make loops and cusps that no point betrays. */
+function areSane(h: Omit<FittedCubic, 'worst'>, length: number): boolean {
+  return Math.hypot(h.startX, h.startY) <= 1.2 * length && Math.hypot(h.endX, h.endY) <= 1.2 * length;
+}
+
+/** Least squares for the handles: sums over B1 and B2 as in Schneider 1990, each handle along a direction or free. */
+function solveHandles(
+  run: Run,
+  first: number,
+  last: number,
+  stride: number,
+  parameters: Float64Array,
+  into: Direction,
+  out: Direction,
+) {
+  const { x, y } = run;
+  const fromX = x[first];
+  const fromY = y[first];
+  const toX = x[last];
+  const toY = y[last];
+  let s11 = 0;
+  let s12 = 0;
+  let s22 = 0;
+  let r1x = 0;
+  let r1y = 0;
+  let r2x = 0;
+  let r2y = 0;
+  for (let k = 0; k < parameters.length; k++) {
+    const t = parameters[k];
+    const u = 1 - t;
+    const b1 = 3 * u * u * t;
+    const b2 = 3 * u * t * t;
+    const startShare = u * u * u + b1;
+    const i = first + (k + 1) * stride;
+    const dx = x[i] - fromX * startShare - toX * (1 - startShare);
+    const dy = y[i] - fromY * startShare - toY * (1 - startShare);
+    s11 += b1 * b1;
+    s12 += b1 * b2;
+    s22 += b2 * b2;
+    r1x += b1 * dx;
+    r1y += b1 * dy;
+    r2x += b2 * dx;
+    r2y += b2 * dy;
+  }
+  const third = (run.along[last] - run.along[first]) / 3;
+  const determinant = s11 * s22 - s12 * s12;
+  if (!(determinant > 1e-9 * s11 * s22)) {
+    // Too few points to say: handles a third of the way, along the directions or the chord.
+    const chordX = (toX - fromX) / 3;
+    const chordY = (toY - fromY) / 3;
+    return {
+      startX: into ? into.x * third : chordX,
+      startY: into ? into.y * third : chordY,
+      endX: out ? -out.x * third : -chordX,
+      endY: out ? -out.y * third : -chordY,
+    };
+  }
+  if (!into && !out) {
+    return {
+      startX: (r1x * s22 - r2x * s12) / determinant,
+      startY: (r1y * s22 - r2y * s12) / determinant,
+      endX: (r2x * s11 - r1x * s12) / determinant,
+      endY: (r2y * s11 - r1y * s12) / determinant,
+    };
+  }
+  if (into && out) {
+    const cross = -s12 * (into.x * out.x + into.y * out.y);
+    const p = into.x * r1x + into.y * r1y;
+    const q = -(out.x * r2x + out.y * r2y);
+    const d = s11 * s22 - cross * cross;
+    let alpha = (p * s22 - q * cross) / d;
+    let beta = (q * s11 - p * cross) / d;
+    if (!(alpha > 0.02 * third) || !(beta > 0.02 * third)) alpha = beta = third;
+    return { startX: into.x * alpha, startY: into.y * alpha, endX: -out.x * beta, endY: -out.y * beta };
+  }
+  if (into) {
+    let alpha = (into.x * (r1x - (s12 / s22) * r2x) + into.y * (r1y - (s12 / s22) * r2y)) / (determinant / s22);
+    if (!(alpha > 0.02 * third)) alpha = third;
+    const startX = into.x * alpha;
+    const startY = into.y * alpha;
+    return { startX, startY, endX: (r2x - s12 * startX) / s22, endY: (r2y - s12 * startY) / s22 };
+  }
+  const back = out ?? { x: 0, y: 0 };
+  let beta = -(back.x * (r2x - (s12 / s11) * r1x) + back.y * (r2y - (s12 / s11) * r1y)) / (determinant / s11);
+  if (!(beta > 0.02 * third)) beta = third;
+  const endX = -back.x * beta;
+  const endY = -back.y * beta;
+  return { startX: (r1x - s12 * endX) / s11, startY: (r1y - s12 * endY) / s11, endX, endY };
+}
+
+/** A cubic in power form, for many projections. `distance` is that of the last point asked about. */
+class CubicCurve {
+  distance = 0;
+  private readonly x: [number, number, number, number];
+  private readonly y: [number, number, number, number];
+
+  constructor(run: Run, first: number, last: number, h: Omit<FittedCubic, 'worst'>) {
+    this.x = powers(run.x[first], h.startX, h.endX, run.x[last]);
+    this.y = powers(run.y[first], h.startY, h.endY, run.y[last]);
+  }
+
+  /** One step of Newton's method towards the parameter of the nearest point, clamped to the curve. */
+  project(px: number, py: number, t: number): number {
+    const [x0, x1, x2, x3] = this.x;
+    const [y0, y1, y2, y3] = this.y;
+    const offX = ((x3 * t + x2) * t + x1) * t + x0 - px;
+    const offY = ((y3 * t + y2) * t + y1) * t + y0 - py;
+    const dx = (3 * x3 * t + 2 * x2) * t + x1;
+    const dy = (3 * y3 * t + 2 * y2) * t + y1;
+    const slope = dx * dx + dy * dy + offX * (6 * x3 * t + 2 * x2) + offY * (6 * y3 * t + 2 * y2);
+    const next = slope > 1e-12 ? Math.min(1, Math.max(0, t - (offX * dx + offY * dy) / slope)) : t;
+    const endX = ((x3 * next + x2) * next + x1) * next + x0 - px;
+    const endY = ((y3 * next + y2) * next + y1) * next + y0 - py;
+    this.distance = Math.sqrt(Math.min(offX * offX + offY * offY, endX * endX + endY * endY));
+    return next;
+  }
+}
+
+function powers(from: number, start: number, end: number, to: number): [number, number, number, number] {
+  const p1 = from + start;
+  const p2 = to + end;
+  return [from, 3 * (p1 - from), 3 * (p2 - 2 * p1 + from), to - 3 * p2 + 3 * p1 - from];
+}

@@ -1,0 +1,83 @@
+import { type Contour, type Segment, circleContour } from '../geometry';
+import { fitCircle } from './circle';
+import { type Corner, ROUNDED, findCorners } from './corners';
+import type { Run } from './cubic-fit';
+import { fitRun } from './fit-run';
+import type { Loop } from './sections';
+import { evenOut } from './smooth';
+
+/** How a loop is turned into curves. Lengths in pixels. */
+export interface FitOptions {
+  /** Largest distance from the loop's points. */
+  tolerance: number;
+  /** Standard deviation of the Gaussian that evens out jitter along the contour. */
+  smoothness: number;
+}
+
+/** Fewest points that may speak for a circle. */
+const CIRCLE_POINTS = 8;
+
+/** Lines, arcs and cubics that follow a loop within the tolerance; a whole circle where the loop is one. */
+export function fitLoop(loop: Loop, options: FitOptions): Contour {
+  const circle = loop.count >= CIRCLE_POINTS ? fitCircle(loop, 0, loop.count) : undefined;
+  if (circle && circle.worst <= options.tolerance) {
+    return circleContour(circle, circle.radius, isClockwise(loop));
+  }
+  const corners = findCorners(loop, Math.max(0, options.smoothness - 1));
+  if (corners.length === 0) return fitSmooth(loop, options);
+  const segments: Segment[] = [];
+  corners.forEach((corner, k) => {
+    const run = runBetween(loop, corner, corners[(k + 1) % corners.length], options.smoothness);
+    segments.push(...fitRun(run, options.tolerance, false).segments);
+  });
+  return { start: { x: corners[0].x, y: corners[0].y }, segments, closed: true };
+}
+
+function isClockwise({ x, y, count }: Loop): boolean {
+  let twice = 0;
+  for (let i = 0, j = count - 1; i < count; j = i++) twice += x[j] * y[i] - x[i] * y[j];
+  return twice > 0;
+}
+
+/** A loop without corners, begun at its rightmost point, where a node costs nothing. */
+function fitSmooth(loop: Loop, { tolerance, smoothness }: FitOptions): Contour {
+  const { count } = loop;
+  const sigma = (smoothness * count) / loop.along[count];
+  const x = evenOut(loop.x, sigma, true);
+  const y = evenOut(loop.y, sigma, true);
+  const first = x.reduce((best, value, i) => (value > x[best] ? i : best), 0);
+  const around = (values: Float64Array) =>
+    Float64Array.from({ length: count + 1 }, (_, k) => values[(first + k) % count]);
+  return { ...fitRun(runOf(around(x), around(y)), tolerance, true), closed: true };
+}
+
+/** The points between two corners, those that pixels round off left out, with the corners as exact ends. */
+function runBetween(loop: Loop, from: Corner, to: Corner, smoothness: number): Run {
+  const { x, y, along, count } = loop;
+  const length = along[count];
+  const whole = (along[to.index] - along[from.index] + length) % length || length;
+  const trimmed = Math.min(ROUNDED, whole / 4);
+  const xs = [from.x];
+  const ys = [from.y];
+  for (let k = 1; k < count; k++) {
+    const i = (from.index + k) % count;
+    const gone = (along[i] - along[from.index] + length) % length;
+    if (gone >= whole - trimmed || gone === 0) break;
+    if (gone < trimmed) continue;
+    xs.push(x[i]);
+    ys.push(y[i]);
+  }
+  xs.push(to.x);
+  ys.push(to.y);
+  const sigma = (smoothness * xs.length) / whole;
+  return runOf(
+    evenOut(Float64Array.from(xs), sigma, false),
+    evenOut(Float64Array.from(ys), sigma, false),
+  );
+}
+
+function runOf(x: Float64Array, y: Float64Array): Run {
+  const along = new Float64Array(x.length);
+  for (let i = 1; i < x.length; i++) along[i] = along[i - 1] + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
+  return { x, y, along };
+}

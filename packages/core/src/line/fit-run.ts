@@ -1,0 +1,181 @@
+import type { Point, Segment } from '../geometry';
+import { type Direction, type Run, fitCubic } from './cubic-fit';
+
+/** Points to both sides that tell a smooth node's place and direction. */
+const LOCAL = 4;
+/** A line keeps this share of the tolerance: a curve within the tolerance is no line. */
+const LINE_SHARE = 0.6;
+/** Lines are kept for runs that are straight for this many pixels, and most of what one cubic could cover. */
+const LEAST_LINE = 6;
+const MOST_OF_CUBIC = 0.6;
+/** A line meets a smooth node only where it turns less than this (as a cosine, 4 degrees). */
+const SMOOTH_TURN = Math.cos((4 * Math.PI) / 180);
+
+interface Node {
+  index: number;
+  /** Direction along the run; undefined at a corner. */
+  direction: Direction;
+}
+
+/**
+ * Segments along a run of points, from its first to its last, each the longest that stays within
+ * `tolerance` of the points it stands for. Inner nodes are smooth; the ends are corners unless `around`
+ * says that the run is a closed curve, whose last point repeats its first.
+ */
+export function fitRun(run: Run, tolerance: number, around: boolean): { start: Point; segments: Segment[] } {
+  const last = run.x.length - 1;
+  const nodes: Node[] = [];
+  const lines: boolean[] = [];
+  let node: Node = { index: 0, direction: around ? localDirection(run, 0, true) : undefined };
+  while (node.index < last) {
+    nodes.push(node);
+    const [next, isLine] = longest(run, node, tolerance, around);
+    lines.push(isLine);
+    node = next;
+  }
+  nodes.push(node);
+  alignWithLines(run, nodes, lines, around);
+  const segments: Segment[] = [];
+  for (let k = 0; k < lines.length; k++) segments.push(...segmentsBetween(run, nodes[k], nodes[k + 1], lines[k], tolerance));
+  return { start: { x: run.x[0], y: run.y[0] }, segments };
+}
+
+/** The farthest node one segment can reach: doubling steps while it fits, then halving the last one. */
+function longest(run: Run, from: Node, tolerance: number, around: boolean): [Node, boolean] {
+  const last = run.x.length - 1;
+  const nodeAt = (index: number): Node => ({
+    index,
+    direction: index === last && !around ? undefined : localDirection(run, index, around),
+  });
+  const line = farthest(from.index, last, (index) => isStraight(run, from, nodeAt(index), tolerance * LINE_SHARE));
+  const cubic = farthest(Math.max(line, from.index), last, (index) => {
+    return fitCubic(run, from.index, index, from.direction, nodeAt(index).direction, tolerance) !== undefined;
+  });
+  const lineLength = run.along[line] - run.along[from.index];
+  const cubicLength = run.along[cubic] - run.along[from.index];
+  const isLine =
+    line > from.index && (line === cubic || (lineLength >= LEAST_LINE && lineLength >= MOST_OF_CUBIC * cubicLength));
+  if (isLine) return [nodeAt(line), true];
+  return cubic > from.index ? [nodeAt(cubic), false] : [nodeAt(from.index + 1), true];
+}
+
+function farthest(from: number, last: number, fits: (index: number) => boolean): number {
+  let good = from;
+  let step = 4;
+  let bad = last + 1;
+  while (good < last) {
+    const next = Math.min(last, good + step);
+    if (!fits(next)) {
+      bad = next;
+      break;
+    }
+    good = next;
+    step *= 2;
+  }
+  const fine = Math.max(1, Math.floor((good - from) / 12));
+  while (bad - good > fine && bad <= last) {
+    const middle = (good + bad) >> 1;
+    if (fits(middle)) good = middle;
+    else bad = middle;
+  }
+  return good;
+}
+
+/** True when every point between lies on the chord, and the chord turns into the directions at its ends. */
+function isStraight(run: Run, from: Node, to: Node, tolerance: number): boolean {
+  const { x, y } = run;
+  const dx = x[to.index] - x[from.index];
+  const dy = y[to.index] - y[from.index];
+  const length = Math.hypot(dx, dy);
+  if (length === 0) return false;
+  for (const direction of [from.direction, to.direction]) {
+    if (direction && (direction.x * dx + direction.y * dy) / length < SMOOTH_TURN) return false;
+  }
+  for (let i = from.index + 1; i < to.index; i++) {
+    const off = (x[i] - x[from.index]) * dy - (y[i] - y[from.index]) * dx;
+    if (Math.abs(off) > tolerance * length) return false;
+  }
+  return true;
+}
+
+/** Direction of the points around one, by least squares over their distance along; ends look one way only. */
+function localDirection(run: Run, index: number, around: boolean): Direction {
+  const { x, y, along } = run;
+  const last = x.length - 1;
+  const length = along[last];
+  let sumS = 0;
+  let sumX = 0;
+  let sumY = 0;
+  let sumSS = 0;
+  let sumSX = 0;
+  let sumSY = 0;
+  let points = 0;
+  const reach = around ? Math.min(LOCAL, Math.floor(last / 4)) : Math.min(LOCAL, index, last - index);
+  for (let k = -Math.max(1, reach); k <= Math.max(1, reach); k++) {
+    let i = index + k;
+    let s = 0;
+    if (i < 0 || i > last) {
+      if (!around) continue;
+      // The last point repeats the first, so going around skips it.
+      s = i < 0 ? -length : length;
+      i += i < 0 ? last : -last;
+    }
+    s += along[i] - along[index];
+    sumS += s;
+    sumX += x[i];
+    sumY += y[i];
+    sumSS += s * s;
+    sumSX += s * x[i];
+    sumSY += s * y[i];
+    points++;
+  }
+  const spread = sumSS * points - sumS * sumS;
+  const dx = (sumSX * points - sumS * sumX) / spread;
+  const dy = (sumSY * points - sumS * sumY) / spread;
+  const size = Math.hypot(dx, dy);
+  return size > 1e-9 ? { x: dx / size, y: dy / size } : undefined;
+}
+
+/** A smooth node between a line and a curve takes the line's own direction; between two lines it is a corner. */
+function alignWithLines(run: Run, nodes: Node[], lines: boolean[], around: boolean): void {
+  const count = lines.length;
+  for (let k = around ? 0 : 1; k < count; k++) {
+    const before = (k + count - 1) % count;
+    const lineBefore = lines[before] ? before : -1;
+    const line = lines[k] ? k : lineBefore;
+    if (line < 0 || count < 2) continue;
+    const from = nodes[line].index;
+    const to = nodes[line + 1].index;
+    const dx = run.x[to] - run.x[from];
+    const dy = run.y[to] - run.y[from];
+    const size = Math.hypot(dx, dy);
+    nodes[k].direction = { x: dx / size, y: dy / size };
+    if (k === 0) nodes[count].direction = nodes[0].direction;
+  }
+}
+
+/** The chosen segment; where a changed end direction no longer fits, the curve is cut in two. */
+function segmentsBetween(run: Run, from: Node, to: Node, isLine: boolean, tolerance: number): Segment[] {
+  const end = { x: run.x[to.index], y: run.y[to.index] };
+  if (isLine || to.index - from.index < 2) return [{ kind: 'line', ...end }];
+  const fitted = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
+  if (fitted) {
+    const { startX, startY, endX, endY } = fitted;
+    return [
+      {
+        kind: 'cubic',
+        x1: run.x[from.index] + startX,
+        y1: run.y[from.index] + startY,
+        x2: end.x + endX,
+        y2: end.y + endY,
+        ...end,
+      },
+    ];
+  }
+  const index = (from.index + to.index) >> 1;
+  const middle = { index, direction: localDirection(run, index, false) };
+  return [
+    ...segmentsBetween(run, from, middle, false, tolerance),
+    ...segmentsBetween(run, middle, to, false, tolerance),
+  ];
+}

@@ -1,0 +1,119 @@
+import type { ColourPicture, GreyPicture } from './picture';
+
+/** A source sample and its share of one result sample, for every result sample in turn. */
+interface Weights {
+  starts: Int32Array;
+  indices: Int32Array;
+  shares: Float32Array;
+}
+
+/** Shares by covered length: every source sample counts by how much of it lies under the result sample. */
+function areaWeights(from: number, to: number): Weights {
+  const scale = from / to;
+  return gatherWeights(to, (i, add) => {
+    const left = i * scale;
+    const right = Math.min(from, left + scale);
+    for (let k = Math.floor(left); k < right; k++) {
+      add(k, (Math.min(k + 1, right) - Math.max(k, left)) / scale);
+    }
+  });
+}
+
+/** Shares by the cubic convolution kernel of Keys 1981 with a = -1/2 (also known as Catmull-Rom). */
+function cubicWeights(from: number, to: number): Weights {
+  const scale = from / to;
+  return gatherWeights(to, (i, add) => {
+    const centre = (i + 0.5) * scale - 0.5;
+    const first = Math.floor(centre) - 1;
+    for (let k = first; k < first + 4; k++) add(Math.min(from - 1, Math.max(0, k)), keys(centre - k));
+  });
+}
+
+/** Keys 1981, equation 15 with a = -1/2. */
+function keys(distance: number): number {
+  const s = Math.abs(distance);
+  if (s <= 1) return (1.5 * s - 2.5) * s * s + 1;
+  return s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
+}
+
+function gatherWeights(to: number, each: (i: number, add: (index: number, share: number) => void) => void): Weights {
+  const starts = new Int32Array(to + 1);
+  const indices: number[] = [];
+  const shares: number[] = [];
+  for (let i = 0; i < to; i++) {
+    each(i, (index, share) => {
+      indices.push(index);
+      shares.push(share);
+    });
+    starts[i + 1] = indices.length;
+  }
+  return { starts, indices: Int32Array.from(indices), shares: Float32Array.from(shares) };
+}
+
+/** Both directions at once, row by row: horizontal sums of each source row are made once and dropped when passed. */
+function resample(
+  data: Uint8Array | Uint8ClampedArray,
+  from: { width: number; height: number; channels: number },
+  to: { width: number; height: number },
+  weightsFor: (from: number, to: number) => Weights,
+): Uint8Array {
+  const { channels } = from;
+  const across = weightsFor(from.width, to.width);
+  const down = weightsFor(from.height, to.height);
+  const stride = to.width * channels;
+  const result = new Uint8ClampedArray(to.height * stride);
+  const kept = new Map<number, Float32Array>();
+  const sum = new Float32Array(stride);
+  for (let y = 0; y < to.height; y++) {
+    sum.fill(0);
+    const lowest = down.indices[down.starts[y]];
+    for (const row of kept.keys()) if (row < lowest) kept.delete(row);
+    for (let k = down.starts[y]; k < down.starts[y + 1]; k++) {
+      const row = down.indices[k];
+      let sums = kept.get(row);
+      if (!sums) kept.set(row, (sums = sumRow(data, row * from.width * channels, to.width, channels, across)));
+      const share = down.shares[k];
+      for (let i = 0; i < stride; i++) sum[i] += share * sums[i];
+    }
+    result.set(sum, y * stride);
+  }
+  return new Uint8Array(result.buffer);
+}
+
+function sumRow(
+  data: Uint8Array | Uint8ClampedArray,
+  offset: number,
+  width: number,
+  channels: number,
+  { starts, indices, shares }: Weights,
+): Float32Array {
+  const sums = new Float32Array(width * channels);
+  for (let x = 0; x < width; x++) {
+    for (let k = starts[x]; k < starts[x + 1]; k++) {
+      const from = offset + indices[k] * channels;
+      for (let c = 0; c < channels; c++) sums[x * channels + c] += shares[k] * data[from + c];
+    }
+  }
+  return sums;
+}
+
+/** A smaller picture in which every pixel is the mean of the area it stands for. Sizes in pixels, at least 1. */
+export function reduceGrey(grey: GreyPicture, width: number, height: number): GreyPicture {
+  return { width, height, data: resample(grey.data, { ...grey, channels: 1 }, { width, height }, areaWeights) };
+}
+
+/** As `reduceGrey`, for colour. */
+export function reduceColour(picture: ColourPicture, width: number, height: number): ColourPicture {
+  return { width, height, data: resample(picture.data, { ...picture, channels: 4 }, { width, height }, areaWeights) };
+}
+
+/** A larger picture without visible steps, by cubic convolution (Keys 1981). Sizes in pixels. */
+export function enlargeGrey(grey: GreyPicture, width: number, height: number): GreyPicture {
+  return { width, height, data: resample(grey.data, { ...grey, channels: 1 }, { width, height }, cubicWeights) };
+}
+
+/** The size at which a picture has at most `pixels` pixels, aspect kept; its own size when it has fewer. */
+export function sizeWithin(width: number, height: number, pixels: number): { width: number; height: number } {
+  const scale = Math.min(1, Math.sqrt(pixels / (width * height)));
+  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+}

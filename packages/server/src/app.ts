@@ -1,0 +1,53 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Express } from 'express';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { routes } from '@drelk/contract';
+import { type Config, isLocal } from './config';
+import { openDatabase } from './models';
+import { notFound, sendProblem } from './problem';
+import { fileRoutes } from './routes/files';
+import { jobRoutes } from './routes/jobs';
+import { askForPasscode, sameHostOnly, securityHeaders } from './security';
+import { BlobStore } from './services/blobs';
+import { HandOffService } from './services/hand-offs';
+import { JobService } from './services/jobs';
+import { SampleService } from './services/samples';
+
+/** The whole server on an opened database, its shelf filled when it was empty. */
+export async function createApp(config: Config, logger: Logger): Promise<{ app: Express; close: () => Promise<void> }> {
+  const database = await openDatabase(config.data);
+  const blobs = new BlobStore(join(config.data, 'blobs'));
+  const jobs = new JobService(database, blobs);
+  const samples = new SampleService(config.samples, blobs, jobs);
+  await samples.fill();
+
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: false }));
+  app.use(securityHeaders());
+  if (!isLocal(config.host)) app.use(askForPasscode);
+  app.use(sameHostOnly(config));
+  app.get(routes.health, async (_request, response) => {
+    response.json({ status: 'well', jobs: await jobs.count() });
+  });
+  app.use('/api', fileRoutes(blobs, samples));
+  app.use(routes.jobs, jobRoutes(jobs, new HandOffService(blobs), blobs));
+  app.use('/api', () => {
+    throw notFound('This address');
+  });
+  serveApplication(app, config.web);
+  app.use(sendProblem);
+  return { app, close: () => database.close() };
+}
+
+/** The built application: hashed files for ever, the page itself never kept, with its nonce written in. */
+function serveApplication(app: Express, folder: string): void {
+  app.use(express.static(folder, { index: false, immutable: true, maxAge: '1y' }));
+  app.get('/{*path}', (_request, response) => {
+    const page = readFileSync(join(folder, 'index.html'), 'utf8');
+    const nonce = String(response.locals['nonce']);
+    response.type('html').set('Cache-Control', 'no-store').send(page.replaceAll('DRELK_NONCE', nonce));
+  });
+}

@@ -1,0 +1,76 @@
+import { Router, json, raw } from 'express';
+import {
+  handOffFactsSchema,
+  handOffIdSchema,
+  jobIdSchema,
+  newJobSchema,
+  saveSchema,
+  shelfQuerySchema,
+} from '@drelk/contract';
+import { Problem, checked } from '../problem';
+import type { BlobStore } from '../services/blobs';
+import type { HandOffFacts, HandOffService } from '../services/hand-offs';
+import type { JobService } from '../services/jobs';
+
+/** Jobs, their small pictures and their hand-offs. */
+export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: BlobStore): Router {
+  const router = Router();
+  router.use(json({ limit: '8mb' }));
+  const idOf = (parameters: unknown) => checked(jobIdSchema, parameters).id as string;
+
+  router.get('/', async (request, response) => {
+    const { search, bin } = checked(shelfQuerySchema, request.query);
+    response.json(await jobs.list(search, bin));
+  });
+  router.post('/', async (request, response) => {
+    const { document } = checked(newJobSchema, request.body);
+    response.status(201).json(await jobs.create(document));
+  });
+  router.get('/:id', async (request, response) => {
+    response.json(await jobs.open(idOf(request.params)));
+  });
+  router.put('/:id', async (request, response) => {
+    response.json(await jobs.save(idOf(request.params), checked(saveSchema, request.body)));
+  });
+  router.delete('/:id', async (request, response) => {
+    await jobs.bin(idOf(request.params), true);
+    response.status(204).end();
+  });
+  router.post('/:id/restore', async (request, response) => {
+    await jobs.bin(idOf(request.params), false);
+    response.status(204).end();
+  });
+  router.post('/:id/copy', async (request, response) => {
+    response.status(201).json(await jobs.copy(idOf(request.params)));
+  });
+  router.put('/:id/thumbnail', raw({ type: 'image/webp', limit: '512kb' }), async (request, response) => {
+    const bytes: unknown = request.body;
+    if (!Buffer.isBuffer(bytes) || bytes.toString('latin1', 8, 12) !== 'WEBP') {
+      throw new Problem(400, { code: 'bad-request', message: 'That is no WebP picture.', hint: 'Reload the page.' });
+    }
+    await jobs.setThumbnail(idOf(request.params), await blobs.put(bytes));
+    response.status(204).end();
+  });
+  router.get('/:id/thumbnail', async (request, response) => {
+    const bytes = await jobs.thumbnail(idOf(request.params));
+    response.type('image/webp').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes);
+  });
+  router.get('/:id/hand-offs', async (request, response) => {
+    response.json(await handOffs.list(idOf(request.params)));
+  });
+  router.post('/:id/hand-offs', raw({ type: 'application/octet-stream', limit: '64mb' }), async (request, response) => {
+    const facts = checked<HandOffFacts>(handOffFactsSchema, request.query);
+    const bytes: unknown = request.body;
+    if (!Buffer.isBuffer(bytes) || bytes.length === 0) {
+      throw new Problem(400, { code: 'bad-request', message: 'The file to keep is empty.', hint: 'Hand off again.' });
+    }
+    response.status(201).json(await handOffs.add(idOf(request.params), bytes, facts));
+  });
+  router.get('/:id/hand-offs/:handOff', async (request, response) => {
+    const { id, handOff } = checked(handOffIdSchema, request.params) as { id: string; handOff: number };
+    const { record, bytes } = await handOffs.fetch(id, handOff);
+    // Always a download: a cut file is never shown by the browser as a page of this server.
+    response.attachment(record.name).type('application/octet-stream').send(bytes);
+  });
+  return router;
+}

@@ -1,0 +1,42 @@
+import type { HandOffRecord } from '@drelk/contract';
+import { HandOff, Job } from '../models';
+import { notFound } from '../problem';
+import type { BlobStore } from './blobs';
+
+/** What is told of a file beside its bytes. */
+export type HandOffFacts = Pick<HandOffRecord, 'name' | 'format' | 'width' | 'height' | 'contours' | 'cutLength'>;
+
+/** Files that left the house, kept as bytes with their job. */
+export class HandOffService {
+  constructor(private readonly blobs: BlobStore) {}
+
+  async add(jobId: string, bytes: Buffer, { name, format, ...facts }: HandOffFacts): Promise<HandOffRecord> {
+    if (!(await Job.findByPk(jobId))) throw notFound('This job');
+    const blob = await this.blobs.put(bytes);
+    const handOff = await HandOff.create({ jobId, blob, name, format, bytes: bytes.length, facts: JSON.stringify(facts) });
+    return recordOf(handOff);
+  }
+
+  async list(jobId: string): Promise<HandOffRecord[]> {
+    const handOffs = await HandOff.findAll({ where: { jobId }, order: [['id', 'DESC']] });
+    return handOffs.map(recordOf);
+  }
+
+  async fetch(jobId: string, id: number): Promise<{ record: HandOffRecord; bytes: Buffer }> {
+    const handOff = await HandOff.findOne({ where: { jobId, id } });
+    if (!handOff) throw notFound('This hand-off');
+    return { record: recordOf(handOff), bytes: await this.blobs.get(handOff.blob) };
+  }
+}
+
+function recordOf(handOff: HandOff): HandOffRecord {
+  const facts = JSON.parse(handOff.facts) as Omit<HandOffFacts, 'name' | 'format'>;
+  return {
+    id: handOff.id,
+    name: handOff.name,
+    format: handOff.format as HandOffRecord['format'],
+    bytes: handOff.bytes,
+    createdAt: handOff.createdAt.toISOString(),
+    ...facts,
+  };
+}

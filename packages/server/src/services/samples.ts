@@ -1,0 +1,57 @@
+import { readFile, readdir, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { checkPicture, newJob } from '@drelk/core';
+import { type Sample } from '@drelk/contract';
+import { notFound } from '../problem';
+import type { BlobStore } from './blobs';
+import type { JobService } from './jobs';
+
+/** Samples that stand on the shelf of an empty database. */
+const ON_THE_SHELF = ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealing-ring.png'];
+
+/** The demo's pictures. */
+export class SampleService {
+  constructor(
+    private readonly folder: string,
+    private readonly blobs: BlobStore,
+    private readonly jobs: JobService,
+  ) {}
+
+  /** Pictures only: what cannot be opened is not offered. */
+  async list(): Promise<Sample[]> {
+    const files = (await readdir(this.folder)).filter((file) => /\.(png|jpe?g|webp|gif|bmp|avif)$/.test(file)).sort();
+    return Promise.all(
+      files.map(async (file) => ({
+        id: file.replace(/\.\w+$/, ''),
+        name: nameOf(file),
+        file,
+        bytes: (await stat(join(this.folder, file))).size,
+      })),
+    );
+  }
+
+  async read(file: string): Promise<Buffer> {
+    return readFile(join(this.folder, file)).catch(() => {
+      throw notFound('This sample');
+    });
+  }
+
+  /** Fills an empty shelf with demo jobs. */
+  async fill(): Promise<void> {
+    if ((await this.jobs.count()) > 0) return;
+    for (const file of [...ON_THE_SHELF].reverse()) {
+      const bytes = await this.read(file);
+      const header = checkPicture(bytes, file);
+      const { kind, width, height } = header;
+      const blob = await this.blobs.put(bytes);
+      const source = { blob, name: file, kind, width, height, density: header.density ?? null, notes: [] };
+      await this.jobs.create({ ...newJob(source), name: nameOf(file) });
+    }
+  }
+}
+
+/** "09-sealing-ring.png" is called "Sealing ring". */
+function nameOf(file: string): string {
+  const words = file.replace(/^\d+-/, '').replace(/\.\w+$/, '').replace(/-/g, ' ');
+  return words[0].toUpperCase() + words.slice(1);
+}
