@@ -1,0 +1,4 @@
+/** Makes the worker in which everything is computed. In a file of its own, because tests cannot. */
+export function createEngineWorker(): Worker {
+  return new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' });
+}

@@ -1,0 +1,85 @@
+import { Component, computed, inject } from '@angular/core';
+import { BenchState, type Highlight } from '../bench/bench-state';
+import { Workbench } from '../job/workbench';
+
+interface Fact {
+  name: string;
+  value: string;
+  /** What clicking it shows on the bench, in words. */
+  shows: string;
+  lit: boolean;
+  warns?: boolean;
+  press: () => void;
+}
+
+/** The live figures under the bench; clicking one shows it there. */
+@Component({
+  selector: 'drelk-facts',
+  template: `
+    @for (fact of facts(); track fact.name) {
+      <button
+        type="button"
+        [attr.aria-pressed]="fact.lit"
+        [attr.aria-label]="fact.name + ' ' + fact.value + '. ' + fact.shows"
+        [class.warns]="fact.warns"
+        (click)="fact.press()"
+      >
+        <span class="value figure">{{ fact.value }}</span>
+        <span class="name">{{ fact.name }}</span>
+      </button>
+    }
+  `,
+  styleUrl: './facts.scss',
+})
+export class Facts {
+  private readonly work = inject(Workbench);
+  private readonly bench = inject(BenchState);
+
+  readonly facts = computed<Fact[]>(() => {
+    const view = this.work.view();
+    if (!view) return [];
+    const { facts, scaleSource } = view;
+    const look = this.bench.look();
+    const length = (millimetres: number) => this.work.length(millimetres);
+    const unit = this.work.units();
+    const size = `${length(facts.width).replace(` ${unit}`, '')} × ${length(facts.height)}`;
+    return [
+      this.highlighting('size', scaleSource === 'none' ? 'size, not true yet' : 'size', size, 'Shows the frame.', scaleSource === 'none'),
+      this.highlighting('shapes', 'shapes', String(facts.shapes), 'Shows the outer contours.'),
+      this.highlighting('holes', 'holes', String(facts.holes), 'Shows the holes.'),
+      {
+        name: 'nodes',
+        value: String(facts.nodes),
+        shows: 'Shows the nodes.',
+        lit: look.style === 'nodes' && look.opacity.paths > 0,
+        press: () => {
+          this.bench.change({ style: look.style === 'nodes' ? 'filled' : 'nodes' });
+          if (look.opacity.paths === 0) this.bench.fade('paths', 1);
+        },
+      },
+      this.highlighting('open', 'open ends', String(2 * facts.openPaths), 'Shows open ends.', facts.openPaths > 0),
+      this.highlighting('length', 'cut length', lengthInLarge(facts.cutLength, unit), 'Shows every contour.'),
+      {
+        name: 'match',
+        value: `${facts.match.toFixed(2)} %`,
+        shows: 'Lights up the misfit.',
+        lit: look.misfit,
+        press: () => {
+          this.bench.change({ misfit: !look.misfit });
+          if (look.opacity.paths === 0) this.bench.fade('paths', 1);
+        },
+      },
+    ];
+  });
+
+  private highlighting(which: Highlight, name: string, value: string, shows: string, warns = false): Fact {
+    const lit = this.bench.highlight() === which;
+    return { name, value, shows, lit, warns, press: () => this.bench.highlight.set(lit ? 'none' : which) };
+  }
+}
+
+/** A long way: metres from one metre on, feet from one foot on. */
+function lengthInLarge(millimetres: number, unit: 'mm' | 'in'): string {
+  if (unit === 'in') return millimetres >= 304.8 ? `${(millimetres / 304.8).toFixed(2)} ft` : `${(millimetres / 25.4).toFixed(2)} in`;
+  return millimetres >= 1000 ? `${(millimetres / 1000).toFixed(3)} m` : `${millimetres.toFixed(1)} mm`;
+}

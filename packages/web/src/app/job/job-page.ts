@@ -1,0 +1,140 @@
+import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { Router, RouterLink } from '@angular/router';
+import { MatDialog } from '@angular/material/dialog';
+import { Bench } from '../bench/bench';
+import { BENCH_LAYERS, BenchState, STAGES } from '../bench/bench-state';
+import { ViewBar } from '../bench/view-bar';
+import { Facts } from '../facts/facts';
+import { ApiService } from '../shared/api.service';
+import { IconButton } from '../shared/icon-button';
+import { LightService } from '../shared/light.service';
+import { ProblemService, type Sentence } from '../shared/problem.service';
+import { HandOffPanel } from '../stages/handoff/hand-off-panel';
+import { InkPanel } from '../stages/ink/ink-panel';
+import { LinePanel } from '../stages/line/line-panel';
+import { PiecePanel } from '../stages/piece/piece-panel';
+import { ProvePanel } from '../stages/prove/prove-panel';
+import { SquarePanel } from '../stages/square/square-panel';
+import { STAGE_NAMES, Strip } from '../strip/strip';
+import { JobPageId } from './job-page-id';
+import { JobStore } from './job-store';
+import { ShortcutSheet } from './shortcut-sheet';
+import { type Shortcut, belongsToFocus, shortcutFor } from './shortcuts';
+import { Workbench } from './workbench';
+
+/** One job: strip, bench, facts and the panel of the stage at hand. */
+@Component({
+  selector: 'drelk-job-page',
+  imports: [
+    Bench,
+    Facts,
+    HandOffPanel,
+    IconButton,
+    InkPanel,
+    LinePanel,
+    PiecePanel,
+    ProvePanel,
+    RouterLink,
+    SquarePanel,
+    Strip,
+    ViewBar,
+  ],
+  providers: [BenchState, JobPageId, JobStore, Workbench],
+  templateUrl: './job-page.html',
+  styleUrl: './job-page.scss',
+  host: { '(document:keydown)': 'onKey($event)' },
+})
+export class JobPage {
+  readonly id = input.required<string>();
+  readonly work = inject(Workbench);
+  readonly store = inject(JobStore);
+  readonly bench = inject(BenchState);
+  readonly light = inject(LightService);
+  readonly missing = signal<Sentence | undefined>(undefined);
+  readonly undoText = computed(() => (this.store.undoLabel() ? `Undo: ${this.store.undoLabel()}` : 'Nothing to undo'));
+  readonly redoText = computed(() => (this.store.redoLabel() ? `Redo: ${this.store.redoLabel()}` : 'Nothing to redo'));
+  readonly savedText = computed(() => {
+    const saved = this.store.saved();
+    return saved === 'saving' ? 'saving …' : saved;
+  });
+
+  private readonly api = inject(ApiService);
+  private readonly problems = inject(ProblemService);
+  private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
+  private readonly page = inject(JobPageId);
+
+  readonly shortcuts: Shortcut[] = [
+    ...STAGES.map((stage, i) => ({ key: String(i + 1), does: STAGE_NAMES[stage], run: () => this.bench.stage.set(stage) })),
+    { key: '0', does: 'Whole picture on the bench', run: () => this.work.fit() },
+    { key: '+', does: 'Zoom in', run: () => this.bench.zoom(1.25) },
+    { key: '-', does: 'Zoom out', run: () => this.bench.zoom(0.8) },
+    ...BENCH_LAYERS.map((layer, i) => ({
+      key: ['q', 'w', 'e'][i],
+      does: `${['Picture', 'Ink', 'Paths'][i]} on or off`,
+      run: () => this.bench.fade(layer, this.bench.look().opacity[layer] > 0 ? 0 : 1),
+    })),
+    { key: 'm', does: 'Misfit lit up', run: () => this.bench.change({ misfit: !this.bench.look().misfit }) },
+    { key: 'x', does: 'Wipe', run: () => this.bench.change({ wipe: !this.bench.look().wipe }) },
+    { key: 'z', control: true, shift: false, does: 'Undo', run: () => this.store.undo() },
+    { key: 'z', control: true, shift: true, does: 'Redo', run: () => this.store.redo() },
+    { key: 'l', does: 'Light or dark', run: () => this.light.turn() },
+    { key: 'Escape', does: 'Stop the computation', run: () => this.work.engine.stop() },
+    { key: '?', does: 'This sheet', run: () => this.showShortcuts() },
+  ];
+
+  constructor() {
+    const title = inject(Title);
+    effect(() => {
+      const id = this.id();
+      untracked(() => this.open(id));
+    });
+    effect(() => title.setTitle(`${this.store.document()?.name ?? 'Job'} – Drelk`));
+  }
+
+  rename(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim().slice(0, 120);
+    if (name) this.store.change('Rename', (document) => void (document.name = name));
+    else field.value = this.store.document()?.name ?? '';
+  }
+
+  onKey(event: KeyboardEvent): void {
+    if (belongsToFocus(event) || this.dialog.openDialogs.length > 0) return;
+    const shortcut = shortcutFor(event, this.shortcuts);
+    if (!shortcut) return;
+    event.preventDefault();
+    shortcut.run();
+  }
+
+  showShortcuts(): void {
+    this.dialog.open(ShortcutSheet, { data: this.shortcuts, width: '420px' });
+  }
+
+  /** A save was refused because the job changed elsewhere: take the newer one. */
+  takeNewer(): void {
+    this.open(this.id());
+  }
+
+  /** Or keep what is here as a job of its own. */
+  keepAsCopy(): void {
+    const document = this.store.document();
+    if (!document) return;
+    this.api.create({ ...document, name: `${document.name.slice(0, 112)} (mine)` }).subscribe({
+      next: (job) => void this.router.navigate(['/job', job.id]),
+      error: (problem) => this.problems.show(problem),
+    });
+  }
+
+  private open(id: string): void {
+    this.page.id.set(id);
+    this.api.job(id).subscribe({
+      next: (job) => {
+        this.store.load(job);
+        void this.work.open(id);
+      },
+      error: (problem: Sentence) => this.missing.set(problem),
+    });
+  }
+}

@@ -1,0 +1,36 @@
+/** One key, what it does, and the sheet's heading it stands under. */
+export interface Shortcut {
+  key: string;
+  /** Held together with control, or command on a Mac. */
+  control?: boolean;
+  shift?: boolean;
+  does: string;
+  run: () => void;
+}
+
+/** True where a key belongs to what is focused: text is typed there, or a slider moved. */
+export function belongsToFocus(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null;
+  if (!target) return false;
+  const typing = target.matches('input:not([type=range]):not([type=checkbox]), textarea, select, [contenteditable]');
+  const steering = target.matches('input[type=range], [role=slider]') && event.key.startsWith('Arrow');
+  return typing || steering;
+}
+
+/** The shortcut an event asks for. */
+export function shortcutFor(event: KeyboardEvent, shortcuts: readonly Shortcut[]): Shortcut | undefined {
+  const control = event.ctrlKey || event.metaKey;
+  if (event.altKey) return undefined;
+  return shortcuts.find(
+    (shortcut) =>
+      shortcut.key.toLowerCase() === event.key.toLowerCase() &&
+      (shortcut.control ?? false) === control &&
+      (shortcut.shift === undefined || shortcut.shift === event.shiftKey),
+  );
+}
+
+/** How a shortcut is written: "Ctrl Z". */
+export function keyName({ key, control, shift }: Shortcut): string {
+  const names: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓' };
+  return [control ? 'Ctrl' : '', shift ? 'Shift' : '', names[key] ?? key.toUpperCase()].filter(Boolean).join(' ');
+}

@@ -1,0 +1,19 @@
+import { COLOURS, drawnPaths } from '../bench/bench-drawing';
+import type { ResultView } from '../engine/messages';
+
+const WIDTH = 360;
+const HEIGHT = 260;
+
+/** The job's small picture on the shelf: its filled paths on paper, as WebP. */
+export async function thumbnailOf({ paths, width, height }: Pick<ResultView, 'paths' | 'width' | 'height'>) {
+  const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
+  const context = canvas.getContext('2d');
+  if (!context) return undefined;
+  context.fillStyle = COLOURS.paper;
+  context.fillRect(0, 0, WIDTH, HEIGHT);
+  const scale = Math.min((WIDTH - 24) / width, (HEIGHT - 24) / height);
+  context.setTransform(scale, 0, 0, scale, (WIDTH - width * scale) / 2, (HEIGHT - height * scale) / 2);
+  context.fillStyle = COLOURS.fill;
+  context.fill(drawnPaths(paths).all, 'evenodd');
+  return canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
+}

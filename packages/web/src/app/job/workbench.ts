@@ -1,0 +1,103 @@
+import { Injectable, computed, effect, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { filter, switchMap, timer } from 'rxjs';
+import { formatLength } from '@drelk/core';
+import { BenchState } from '../bench/bench-state';
+import type { EngineProblem, ResultView } from '../engine/messages';
+import { EngineService } from '../engine/engine.service';
+import { ApiService } from '../shared/api.service';
+import { ProblemService } from '../shared/problem.service';
+import { JobStore } from './job-store';
+import { thumbnailOf } from './thumbnail';
+
+/** Pause after a result before the small picture on the shelf is made anew, in milliseconds. */
+const THUMBNAIL_AFTER = 1500;
+
+/** The open job brought together with what is computed of it. */
+@Injectable()
+export class Workbench {
+  readonly store = inject(JobStore);
+  readonly bench = inject(BenchState);
+  readonly engine = inject(EngineService);
+  /** What is shown now; the last good result stays while a new one is computed or has failed. */
+  readonly view = signal<ResultView | undefined>(undefined);
+  readonly picture = signal<ImageBitmap | undefined>(undefined);
+  readonly ink = signal<ImageBitmap | undefined>(undefined);
+  /** Why there is no result for the settings as they are. */
+  readonly problem = signal<EngineProblem | undefined>(undefined);
+  readonly units = computed(() => this.store.shown()?.units ?? 'mm');
+
+  private readonly api = inject(ApiService);
+  private readonly problems = inject(ProblemService);
+  private readonly opened = signal(false);
+  private id = '';
+
+  constructor() {
+    effect(() => {
+      const document = this.store.shown();
+      if (document && this.opened()) this.engine.compute(document, this.store.tentative() ? 'preview' : 'full');
+    });
+    this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
+    this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => this.problem.set(problem));
+    this.engine.restarted.pipe(takeUntilDestroyed()).subscribe(() => {
+      this.problems.show({ message: 'The computation had to be started anew.', hint: 'Your job is as it was.' });
+      void this.open(this.id);
+    });
+    toObservable(this.view)
+      .pipe(
+        filter((view) => view?.mode === 'full'),
+        switchMap(() => timer(THUMBNAIL_AFTER)),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => void this.keepThumbnail());
+  }
+
+  /** Opens a job: its document from the server, its picture into the worker. */
+  async open(id: string): Promise<void> {
+    this.id = id;
+    this.opened.set(false);
+    const document = this.store.document();
+    if (!document) return;
+    const { blob, name } = document.source;
+    this.api.blob(blob).subscribe({
+      next: (file) => {
+        this.engine.open(blob, name, file).then(
+          () => this.opened.set(true),
+          (problem: EngineProblem) => this.problem.set(problem),
+        );
+      },
+      error: (problem: EngineProblem) => this.problem.set(problem),
+    });
+  }
+
+  /** A length in the job's unit. */
+  length(millimetres: number): string {
+    return formatLength(millimetres, this.units());
+  }
+
+  fit(): void {
+    const view = this.view();
+    if (view) this.bench.fit(view);
+  }
+
+  private show(view: ResultView): void {
+    this.problem.set(undefined);
+    if (view.picture) this.replace(this.picture, view.picture);
+    if (view.ink) this.replace(this.ink, view.ink);
+    this.view.set(view);
+  }
+
+  /** Bitmaps hold memory until they are closed; the old one goes once nothing draws it any more. */
+  private replace(holder: typeof this.picture, next: ImageBitmap): void {
+    const old = holder();
+    holder.set(next);
+    if (old) setTimeout(() => old.close(), 1000);
+  }
+
+  private async keepThumbnail(): Promise<void> {
+    const view = this.view();
+    if (!view || !this.id) return;
+    const picture = await thumbnailOf(view);
+    if (picture) this.api.setThumbnail(this.id, picture).subscribe({ error: () => undefined });
+  }
+}

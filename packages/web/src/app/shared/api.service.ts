@@ -1,0 +1,97 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { Injectable, inject } from '@angular/core';
+import { Observable, catchError, map, throwError } from 'rxjs';
+import type { CheckedFile, JobDocument } from '@drelk/core';
+import {
+  type HandOffRecord,
+  type JobCard,
+  type JobRecord,
+  type Sample,
+  type SaveRequest,
+  type WireError,
+  routes,
+} from '@drelk/contract';
+
+/** Every call to the server. Errors come as the server's own sentence, or as one of ours when it is away. */
+@Injectable({ providedIn: 'root' })
+export class ApiService {
+  private readonly http = inject(HttpClient);
+
+  jobs(search: string, bin: boolean): Observable<JobCard[]> {
+    return this.http.get<JobCard[]>(routes.jobs, { params: { search, bin } }).pipe(plainErrors());
+  }
+
+  job(id: string): Observable<JobRecord> {
+    return this.http.get<JobRecord>(routes.job(id)).pipe(plainErrors());
+  }
+
+  create(document: JobDocument): Observable<JobRecord> {
+    return this.http.post<JobRecord>(routes.jobs, { document }).pipe(plainErrors());
+  }
+
+  save(id: string, request: SaveRequest): Observable<JobCard> {
+    return this.http.put<JobCard>(routes.job(id), request).pipe(plainErrors());
+  }
+
+  copy(id: string): Observable<JobRecord> {
+    return this.http.post<JobRecord>(routes.copy(id), null).pipe(plainErrors());
+  }
+
+  bin(id: string): Observable<void> {
+    return this.http.delete<void>(routes.job(id)).pipe(plainErrors());
+  }
+
+  restore(id: string): Observable<void> {
+    return this.http.post<void>(routes.restore(id), null).pipe(plainErrors());
+  }
+
+  samples(): Observable<Sample[]> {
+    return this.http.get<Sample[]>(routes.samples).pipe(plainErrors());
+  }
+
+  sample(file: string): Observable<Blob> {
+    return this.http.get(routes.sampleFile(file), { responseType: 'blob' }).pipe(plainErrors());
+  }
+
+  /** Keeps a picture and tells its SHA-256. */
+  upload(file: File): Observable<string> {
+    const form = new FormData();
+    form.append('picture', file, file.name);
+    return this.http.post<{ blob: string }>(routes.blobs, form).pipe(
+      map(({ blob }) => blob),
+      plainErrors(),
+    );
+  }
+
+  blob(sha256: string): Observable<ArrayBuffer> {
+    return this.http.get(routes.blob(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
+  }
+
+  setThumbnail(id: string, picture: Blob): Observable<void> {
+    const headers = { 'Content-Type': 'image/webp' };
+    return this.http.put<void>(routes.thumbnail(id), picture, { headers }).pipe(plainErrors());
+  }
+
+  handOffs(id: string): Observable<HandOffRecord[]> {
+    return this.http.get<HandOffRecord[]>(routes.handOffs(id)).pipe(plainErrors());
+  }
+
+  keepHandOff(id: string, { name, format, text, readBack }: CheckedFile): Observable<HandOffRecord> {
+    const { width, height, contours, cutLength } = readBack;
+    const body = new Blob([text], { type: 'application/octet-stream' });
+    const headers = { 'Content-Type': 'application/octet-stream' };
+    const params = { name, format, width, height, contours, cutLength };
+    return this.http.post<HandOffRecord>(routes.handOffs(id), body, { headers, params }).pipe(plainErrors());
+  }
+}
+
+/** Turns HTTP failures into {code, message, hint}. */
+function plainErrors<T>() {
+  return catchError<T, Observable<never>>((failure: unknown) => throwError(() => wireErrorOf(failure)));
+}
+
+function wireErrorOf(failure: unknown): WireError {
+  const body: unknown = failure instanceof HttpErrorResponse ? failure.error : undefined;
+  if (body && typeof body === 'object' && 'code' in body && 'message' in body) return body as WireError;
+  return { code: 'away', message: 'The server does not answer.', hint: 'Your work is kept in this window; it is saved when the server is back.' };
+}

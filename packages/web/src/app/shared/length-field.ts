@@ -1,0 +1,66 @@
+import { Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { formatLength, parseLength } from '@drelk/core';
+import { sentenceOf } from './problem.service';
+
+/** A length as people write it, in millimetres or inches with fractions; what cannot be read changes nothing. */
+@Component({
+  selector: 'drelk-length-field',
+  imports: [MatFormFieldModule, MatInputModule],
+  template: `
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <input
+        matInput
+        class="figure"
+        autocomplete="off"
+        [value]="text()"
+        [attr.aria-invalid]="wrong() !== undefined"
+        (input)="text.set(textOf($event))"
+        (change)="settle()"
+        (keydown.enter)="settle()"
+      />
+    </mat-form-field>
+    @if (wrong(); as sentence) {
+      <p class="wrong" role="alert">{{ sentence }}</p>
+    }
+  `,
+  styles: `
+    mat-form-field {
+      width: 100%;
+    }
+    .wrong {
+      color: var(--clay);
+      margin: 4px 0 0;
+      font-size: 13px;
+    }
+  `,
+})
+export class LengthField {
+  readonly label = input.required<string>();
+  /** Millimetres. */
+  readonly value = input.required<number>();
+  readonly units = input.required<'mm' | 'in'>();
+  readonly settled = output<number>();
+  readonly text = linkedSignal(() => formatLength(this.value(), this.units()));
+  private readonly read = computed(() => {
+    try {
+      return { length: parseLength(this.text(), this.units()) };
+    } catch (error) {
+      const { message, hint } = sentenceOf(error);
+      return { wrong: `${message} ${hint}` };
+    }
+  });
+  readonly wrong = computed(() => this.read().wrong);
+
+  textOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+  /** Gives the length on, unless it says what is there already. */
+  settle(): void {
+    const { length } = this.read();
+    if (length !== undefined && this.text() !== formatLength(this.value(), this.units())) this.settled.emit(length);
+  }
+}

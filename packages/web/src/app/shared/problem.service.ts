@@ -1,0 +1,30 @@
+import { Injectable, inject } from '@angular/core';
+import { MatSnackBar } from '@angular/material/snack-bar';
+
+/** Anything with a sentence and a hint. */
+export interface Sentence {
+  message: string;
+  hint: string;
+}
+
+/** Says things at the foot of the window: what went wrong, or what was done with a way to take it back. */
+@Injectable({ providedIn: 'root' })
+export class ProblemService {
+  private readonly bar = inject(MatSnackBar);
+
+  show(problem: unknown): void {
+    const { message, hint } = sentenceOf(problem);
+    this.bar.open(`${message} ${hint}`, 'Understood', { duration: 12_000, politeness: 'assertive' });
+  }
+
+  /** Tells of something done; resolves true when the user takes it back. */
+  done(message: string, takeBack: string, undo: () => void): void {
+    this.bar.open(message, takeBack, { duration: 8000 }).onAction().subscribe(undo);
+  }
+}
+
+/** The sentence of an error, whatever was thrown. */
+export function sentenceOf(problem: unknown): Sentence {
+  const { message, hint } = (problem ?? {}) as Partial<Sentence>;
+  return { message: message ?? 'Something went wrong.', hint: hint ?? '' };
+}

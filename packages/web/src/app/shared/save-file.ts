@@ -1,0 +1,9 @@
+/** Gives a file to the browser's downloads. */
+export function saveFile(name: string, text: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type: 'application/octet-stream' }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 10_000);
+}

@@ -1,0 +1,129 @@
+import { Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import { formatDistanceToNow } from 'date-fns';
+import { combineLatest, debounceTime, firstValueFrom, switchMap } from 'rxjs';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { type JobCard, type Sample, routes } from '@drelk/contract';
+import { ApiService } from '../shared/api.service';
+import { IconButton } from '../shared/icon-button';
+import { IntakeService } from '../shared/intake.service';
+import { LightService } from '../shared/light.service';
+import { ProblemService } from '../shared/problem.service';
+
+/** The shelf: every job as a card, a new one by drop, paste or picking, the samples a click away. */
+@Component({
+  selector: 'drelk-shelf',
+  imports: [IconButton, MatButtonModule, MatIcon, RouterLink],
+  templateUrl: './shelf.html',
+  styleUrl: './shelf.scss',
+  host: {
+    '(document:paste)': 'onPaste($event)',
+    '(document:dragover)': 'onDragOver($event)',
+    '(document:dragleave)': 'dropping.set(false)',
+    '(document:drop)': 'onDrop($event)',
+  },
+})
+export class Shelf {
+  readonly search = signal('');
+  readonly bin = signal(false);
+  readonly dropping = signal(false);
+  readonly taking = signal(false);
+  readonly samples = signal<Sample[]>([]);
+  readonly light = inject(LightService);
+  readonly sampleAddress = routes.sampleFile;
+  readonly cards = computed(() =>
+    this.jobs()?.map((job) => ({ ...job, when: formatDistanceToNow(new Date(job.updatedAt), { addSuffix: true }) })),
+  );
+
+  private readonly jobs = signal<JobCard[] | undefined>(undefined);
+  private readonly changed = signal(0);
+  private readonly api = inject(ApiService);
+  private readonly intake = inject(IntakeService);
+  private readonly problems = inject(ProblemService);
+  private readonly router = inject(Router);
+
+  constructor() {
+    combineLatest([toObservable(this.search), toObservable(this.bin), toObservable(this.changed)])
+      .pipe(
+        debounceTime(80),
+        switchMap(([search, bin]) => this.api.jobs(search, bin)),
+        takeUntilDestroyed(),
+      )
+      .subscribe({ next: (jobs) => this.jobs.set(jobs), error: (problem) => this.problems.show(problem) });
+    this.api.samples().subscribe({ next: (samples) => this.samples.set(samples), error: (problem) => this.problems.show(problem) });
+  }
+
+  textOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+  onPick(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (file) void this.take(file);
+  }
+
+  onPaste(event: ClipboardEvent): void {
+    const file = this.intake.fileIn(event.clipboardData);
+    if (file) void this.take(file);
+  }
+
+  onDragOver(event: DragEvent): void {
+    event.preventDefault();
+    this.dropping.set(true);
+  }
+
+  onDrop(event: DragEvent): void {
+    event.preventDefault();
+    this.dropping.set(false);
+    const file = this.intake.fileIn(event.dataTransfer);
+    if (file) void this.take(file);
+  }
+
+  async takeSample({ file }: Sample): Promise<void> {
+    try {
+      const blob = await firstValueFrom(this.api.sample(file));
+      await this.take(new File([blob], file.replace(/^\d+-/, ''), { type: blob.type }));
+    } catch (problem) {
+      this.problems.show(problem);
+    }
+  }
+
+  copy({ id }: JobCard): void {
+    this.api.copy(id).subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
+  }
+
+  binJob({ id, name }: JobCard): void {
+    this.api.bin(id).subscribe({
+      next: () => {
+        this.reload();
+        this.problems.done(`“${name}” is in the bin.`, 'Take it back', () => this.restore(id));
+      },
+      error: (problem) => this.problems.show(problem),
+    });
+  }
+
+  restore(id: string): void {
+    this.api.restore(id).subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
+  }
+
+  private reload(): void {
+    this.changed.update((count) => count + 1);
+  }
+
+  private async take(file: File): Promise<void> {
+    if (this.taking()) return;
+    this.taking.set(true);
+    try {
+      const job = await this.intake.take(file);
+      await this.router.navigate(['/job', job.id]);
+    } catch (problem) {
+      this.problems.show(problem);
+    } finally {
+      this.taking.set(false);
+    }
+  }
+}

@@ -1,0 +1,81 @@
+import { Component, computed, effect, inject, signal } from '@angular/core';
+import { formatDistanceToNow } from 'date-fns';
+import { firstValueFrom } from 'rxjs';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatIcon } from '@angular/material/icon';
+import type { CheckedFile, HandOffSettings } from '@drelk/core';
+import { type HandOffRecord, routes } from '@drelk/contract';
+import { JobPageId } from '../../job/job-page-id';
+import { Workbench } from '../../job/workbench';
+import { ApiService } from '../../shared/api.service';
+import { ProblemService } from '../../shared/problem.service';
+import { saveFile } from '../../shared/save-file';
+
+/** Hand off: a file re-read and compared before it is given out, and every one given out before. */
+@Component({
+  selector: 'drelk-hand-off-panel',
+  imports: [MatButtonModule, MatButtonToggleModule, MatIcon],
+  templateUrl: './hand-off-panel.html',
+  styleUrls: ['../panel.scss', './hand-off-panel.scss'],
+})
+export class HandOffPanel {
+  readonly work = inject(Workbench);
+  readonly settings = computed(() => this.work.store.shown()?.handoff);
+  readonly running = signal(false);
+  readonly last = signal<CheckedFile | undefined>(undefined);
+  readonly kept = signal<HandOffRecord[]>([]);
+  readonly rows = computed(() =>
+    this.kept().map((record) => ({
+      ...record,
+      address: routes.handOff(this.page.id(), record.id),
+      when: formatDistanceToNow(new Date(record.createdAt), { addSuffix: true }),
+      size: `${this.work.length(record.width)} × ${this.work.length(record.height)}`,
+      weight: `${Math.max(1, Math.round(record.bytes / 1024))} kB`,
+    })),
+  );
+
+  private readonly page = inject(JobPageId);
+  private readonly api = inject(ApiService);
+  private readonly problems = inject(ProblemService);
+
+  constructor() {
+    effect(() => this.list(this.page.id()));
+  }
+
+  async handOff(format: 'svg' | 'dxf'): Promise<void> {
+    const document = this.work.store.document();
+    if (!document || this.running()) return;
+    this.running.set(true);
+    try {
+      const file = await this.work.engine.handOff(document, format);
+      const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file));
+      this.last.set(file);
+      this.kept.update((records) => [record, ...records]);
+      saveFile(file.name, file.text);
+    } catch (problem) {
+      this.problems.show(problem);
+    } finally {
+      this.running.set(false);
+    }
+  }
+
+  setSvg(svg: HandOffSettings['svg']): void {
+    this.work.store.change('How shapes are drawn', ({ handoff }) => {
+      handoff.svg = svg;
+    });
+  }
+
+  setDxf(dxf: HandOffSettings['dxf']): void {
+    this.work.store.change('DXF release', ({ handoff }) => {
+      handoff.dxf = dxf;
+    });
+  }
+
+  private list(id: string): void {
+    this.api.handOffs(id).subscribe({
+      next: (records) => this.kept.set(records),
+      error: (problem) => this.problems.show(problem),
+    });
+  }
+}

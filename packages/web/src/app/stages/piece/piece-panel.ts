@@ -1,0 +1,52 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { Workbench } from '../../job/workbench';
+import { LengthField } from '../../shared/length-field';
+
+/** Piece: exact width or height in the job's unit, the other side following. */
+@Component({
+  selector: 'drelk-piece-panel',
+  imports: [LengthField, MatButtonModule, MatButtonToggleModule],
+  templateUrl: './piece-panel.html',
+  styleUrl: '../panel.scss',
+})
+export class PiecePanel {
+  readonly work = inject(Workbench);
+  readonly piece = computed(() => this.work.store.shown()?.piece);
+  readonly isOwn = computed(() => this.piece()?.length != null);
+  readonly size = computed(() => {
+    const view = this.work.view();
+    return view ? { width: view.frame.width, height: view.frame.height } : undefined;
+  });
+  readonly source = computed(() => {
+    const source = this.work.view()?.scaleSource;
+    if (source === 'length') return 'The size is the one given here.';
+    return source === 'density' ? 'The size comes from the file’s density.' : 'No true size yet: give a width or a height.';
+  });
+
+  setEdge(edge: 'width' | 'height', length: number): void {
+    this.work.store.change(edge === 'width' ? 'Width' : 'Height', ({ piece }) => {
+      piece.edge = edge;
+      piece.length = length;
+    });
+  }
+
+  setBy(by: 'artwork' | 'picture'): void {
+    this.work.store.change('What the size is of', ({ piece }) => {
+      piece.by = by;
+    });
+  }
+
+  ownScale(): void {
+    this.work.store.change('Picture’s own scale', ({ piece }) => {
+      piece.length = null;
+    });
+  }
+
+  setUnits(units: 'mm' | 'in'): void {
+    this.work.store.change(units === 'mm' ? 'Millimetres' : 'Inches', (document) => {
+      document.units = units;
+    });
+  }
+}
