@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type Shape, pathData } from '@drelk/core';
+import sharp from 'sharp';
+import { type Shape, contoursOf, newJob, newMemory, pathData, quietContext, runJob } from '@drelk/core';
 import { type SourceDrawing, shapesOf } from './drawing';
 import { HILL_TONES, LABEL_COLOURS, RING, hill, label, leaf, ring, teapot } from './drawings/flat';
 import { moth } from './drawings/moth';
@@ -10,7 +11,7 @@ import { type Homography, type PhotoModel, aged, blurred, photograph, sheetTo } 
 import { type FloatPicture, encoder, render } from './render';
 
 const demo = join(process.cwd(), 'demo');
-for (const folder of ['pictures', 'truth']) mkdirSync(join(demo, folder), { recursive: true });
+for (const folder of ['pictures', 'truth', 'shelf']) mkdirSync(join(demo, folder), { recursive: true });
 
 /** Keeps the exact geometry of a picture: areas and strokes in drawing units, and how they became pixels. */
 function keepTruth(name: string, drawing: SourceDrawing, more: Record<string, unknown>): void {
@@ -106,7 +107,9 @@ await photo(
 );
 
 await cleanArt('06-teapot', teapot);
-await cleanArt('07-tin-label', label, { colours: LABEL_COLOURS });
+// In two tones the label's ink is whatever lies an odd number of contours deep, its paper ground left out.
+const labelInk = { ...label, areas: label.areas.slice(1).map((area) => ({ ...area, colour: '#000' })) };
+await cleanArt('07-tin-label', label, { colours: LABEL_COLOURS, shapes: shapeData(shapesOf(labelInk)) });
 await cleanArt('08-leaf', leaf);
 
 const ringScan = await noisy(ring, 0.4, 2, 9, '#fff');
@@ -136,3 +139,21 @@ writeFileSync(
   join(demo, 'truth', '12-old-lettering.json'),
   `${JSON.stringify({ picture: '12-old-lettering.dxf', contours: old.contours.map((contour) => pathData(contour, 0, 0, 6)) }, null, 1)}\n`,
 );
+
+/** Small pictures of the demo jobs, as the shelf shows them: their own filled paths. */
+for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealing-ring.png']) {
+  const { data, info } = await sharp(picture(file)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { width, height } = info;
+  const source = { blob: '', name: file, kind: 'png', width, height, density: null, notes: [] };
+  const decoded = { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 };
+  const { line } = runJob(newJob(source), decoded, newMemory(), quietContext);
+  const paths = contoursOf(line.shapes).map((contour) => pathData(contour)).join('');
+  const svg =
+    `<svg xmlns="http://www.w3.org/2000/svg" width="336" height="236" viewBox="0 0 ${width} ${height}">` +
+    `<path d="${paths}" fill="#4a5580" fill-rule="evenodd"/></svg>`;
+  await sharp(Buffer.from(svg))
+    .extend({ top: 12, bottom: 12, left: 12, right: 12, background: '#fffdf8' })
+    .flatten({ background: '#fffdf8' })
+    .webp({ quality: 85 })
+    .toFile(join(demo, 'shelf', file.replace('.png', '.webp')));
+}

@@ -17,8 +17,8 @@ export interface Arm {
   residual: number;
 }
 
-/** A parabola is preferred to a line only where it explains the points this much better. */
-const PARABOLA_GAIN = 0.5;
+/** Squared distances must fall by this much over their spread in what is left to chance, for a bend to be believed. */
+const BELIEVED = 4;
 
 /** Fits one side to loop points first, first + 1, ... (indices wrap around), or undefined for fewer than two. */
 export function fitArm(loop: Loop, first: number, points: number): Arm | undefined {
@@ -81,7 +81,8 @@ function parabolaOr(line: Arm, { x, y, count }: Loop, first: number, points: num
   if (!(spread > 1e-9)) return line;
   const c = u2v / spread;
   const residual = Math.max(0, v2 - c * u2v) / points;
-  if (residual > PARABOLA_GAIN * line.residual) return line;
+  // An F-test in plain words: one more unknown must pay for itself, the more so the fewer points there are.
+  if (residual > Math.max(0, 1 - BELIEVED / (points - 2)) * line.residual) return line;
   return { ...line, a: (-c * u2) / points, b: (-c * u3) / u2, c, residual };
 }
 

@@ -1,4 +1,4 @@
-import { type Arm, armDirection, armsMeet, fitArm } from './arm';
+import { armDirection, armsMeet, fitArm } from './arm';
 import { fitCircle } from './circle';
 import type { Loop } from './sections';
 
@@ -8,12 +8,20 @@ export interface Corner {
   index: number;
   x: number;
   y: number;
+  /** Points nearer than this along the contour were rounded off by the pixels. */
+  rounded: number;
 }
 
 /** Sides that meet at less than this turn are one smooth curve. */
 const LEAST_TURN = (28 * Math.PI) / 180;
 /** Points nearer to a corner than this are rounded off by the pixels and say nothing about its sides. */
-export const ROUNDED = 1.2;
+const ROUNDED = 1.2;
+/** A tip that turns more than this is looked at once more, from farther away. */
+const TIP = (95 * Math.PI) / 180;
+/** A turn like this is a needle's tip, or the blunt end of a thin stroke, whose sides meet much farther off. */
+const NEEDLE = (140 * Math.PI) / 180;
+/** How far a tip's sides are looked at beyond what is rounded off. */
+const TIP_REACH = 10;
 /** How far along the contour a side is looked at, in pixels. */
 const REACH = 6;
 /** How much worse than two sides one smooth curve must be; and the distance that counts as bad at all. */
@@ -85,9 +93,26 @@ function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, 
 }
 
 function examine(loop: Loop, index: number, reach: number, settled: Corner[], jitter: number): Corner | undefined {
-  const { x, y, count } = loop;
-  const inner = Math.min(ROUNDED, reach / 4);
   const free = freeLengths(loop, index, settled);
+  const near = fitSides(loop, index, Math.min(ROUNDED, reach / 4), reach, free);
+  if (!near || near.turn < LEAST_TURN) return undefined;
+  const smooth = fitCircle(loop, near.first, near.points);
+  if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * near.residual)) return undefined;
+  if (near.turn < TIP) return { index, ...near.place, rounded: near.inner };
+  if (near.turn > NEEDLE && near.beyond > 1) return undefined;
+  // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.
+  const rounded = Math.min(5, Math.max(ROUNDED, 0.8 / Math.sin(Math.max(0.1, (Math.PI - near.turn) / 2))));
+  const longest = loop.along[loop.count] / 4;
+  const far = fitSides(loop, index, Math.min(rounded, longest / 2), Math.min(rounded + TIP_REACH, longest), free);
+  if (!far || far.turn < LEAST_TURN) return { index, ...near.place, rounded: near.inner };
+  // From near, the sides are rounded already; from afar, they are drawn on over a long way. The truth lies between.
+  const place = { x: (near.place.x + far.place.x) / 2, y: (near.place.y + far.place.y) / 2 };
+  return { index, ...place, rounded: far.inner };
+}
+
+/** Both sides of a point, each from `inner` to `reach` away along the loop, and where they meet. */
+function fitSides(loop: Loop, index: number, inner: number, reach: number, free: { before: number; after: number }) {
+  const { x, y, count } = loop;
   if (free.before < 2 * inner || free.after < 2 * inner) return undefined;
   const before = stretch(loop, index, -1, inner, Math.min(reach, free.before - inner));
   const after = stretch(loop, index, 1, inner, Math.min(reach, free.after - inner));
@@ -95,15 +120,22 @@ function examine(loop: Loop, index: number, reach: number, settled: Corner[], ji
   const incoming = fitArm(loop, first, before.far - before.near + 1);
   const outgoing = fitArm(loop, (index + after.near) % count, after.far - after.near + 1);
   if (!incoming || !outgoing) return undefined;
-  const place = cornerPlace(incoming, outgoing, x[index], y[index]);
-  const into = armDirection(incoming, place.x, place.y);
-  const out = armDirection(outgoing, place.x, place.y);
+  const meeting = armsMeet(incoming, outgoing, x[index], y[index]) ?? { x: x[index], y: y[index] };
+  const into = armDirection(incoming, meeting.x, meeting.y);
+  const out = armDirection(outgoing, meeting.x, meeting.y);
   const turn = Math.abs(Math.atan2(into.x * out.y - into.y * out.x, into.x * out.x + into.y * out.y));
-  if (turn < LEAST_TURN) return undefined;
-  const smooth = fitCircle(loop, first, before.far + after.far + 1);
-  const sides = Math.sqrt(Math.max(incoming.residual, outgoing.residual));
-  if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * sides)) return undefined;
-  return { index, ...limited(place, x[index], y[index], turn) };
+  // A tip retracts by what pixels round off, which grows as it gets sharper.
+  const retracted = 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2));
+  const most = Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
+  return {
+    first,
+    beyond: Math.hypot(meeting.x - x[index], meeting.y - y[index]) / retracted,
+    points: before.far + after.far + 1,
+    inner,
+    turn,
+    residual: Math.sqrt(Math.max(incoming.residual, outgoing.residual)),
+    place: limited(meeting, x[index], y[index], most),
+  };
 }
 
 /** Distance along the loop to the nearest settled corner on either side; the whole length without one. */
@@ -133,13 +165,8 @@ function stretch({ along, count }: Loop, index: number, step: number, inner: num
   return { near, far };
 }
 
-function cornerPlace(incoming: Arm, outgoing: Arm, x: number, y: number) {
-  return armsMeet(incoming, outgoing, x, y) ?? { x, y };
-}
-
-/** A corner lies off the rounded contour by what pixels round off, which grows as the tip gets sharper. */
-function limited(place: { x: number; y: number }, x: number, y: number, turn: number) {
-  const most = Math.min(8, 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2)));
+/** The place, brought within `most` of (x, y). */
+function limited(place: { x: number; y: number }, x: number, y: number, most: number) {
   const off = Math.hypot(place.x - x, place.y - y);
   if (off <= most) return place;
   return { x: x + ((place.x - x) * most) / off, y: y + ((place.y - y) * most) / off };

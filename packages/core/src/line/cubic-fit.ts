@@ -19,16 +19,20 @@ export interface FittedCubic {
 
 /** Points looked at while the handles are sought; the distance is always checked on all. */
 const SAMPLES = 40;
-const ROUNDS = 5;
+const ROUNDS = 7;
 /** A first guess farther off than this many tolerances is given up, as in Schneider 1990. */
-const HOPELESS = 5;
+const HOPELESS = 8;
+/** A round that lowers the distance by less than this share is the last. */
+const LEAST_GAIN = 0.03;
 
 /**
- * Fits a cubic to the points from `first` to `last` of a run (P. J. Schneider, "An algorithm for
- * automatically fitting digitized curves", Graphics Gems, 1990): parameters by chord length, handles by
- * least squares, parameters improved by Newton's method, in turn. `into` and `out` are the directions in
- * which the curve leaves its start and arrives at its end; where one is not given, that handle is free in
- * both coordinates. Undefined where nothing within `tolerance` was found.
+ * Fits a cubic to the points from `first` to `last` of a run. The start is that of P. J. Schneider, "An
+ * algorithm for automatically fitting digitized curves" (Graphics Gems, 1990): parameters by chord length,
+ * handles by least squares. Each round then projects the points on the curve and moves the handles by least
+ * squares of the distances across it (Gauss-Newton), which settles in a few rounds where moving only the
+ * parameters takes dozens. `into` and `out` are the directions in which the curve leaves its start and
+ * arrives at its end; where one is not given, that handle is free in both coordinates. Undefined where
+ * nothing within `tolerance` was found.
  */
 export function fitCubic(
   run: Run,
@@ -46,30 +50,26 @@ export function fitCubic(
   const index = (k: number) => first + (k + 1) * stride;
   const parameters = new Float64Array(count);
   for (let k = 0; k < count; k++) parameters[k] = (run.along[index(k)] - run.along[first]) / length;
+  let handles = solveHandles(run, first, last, stride, parameters, into, out);
   let previous = Infinity;
-  for (let round = 0; round < ROUNDS; round++) {
-    const handles = solveHandles(run, first, last, stride, parameters, into, out);
-    if (!handles || !areSane(handles, length)) return undefined;
+  for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
     const curve = new CubicCurve(run, first, last, handles);
+    const step = new AcrossStep(into, out);
     let worst = 0;
     for (let k = 0; k < count; k++) {
-      parameters[k] = curve.project(run.x[index(k)], run.y[index(k)], parameters[k]);
+      const t = curve.project(run.x[index(k)], run.y[index(k)], parameters[k]);
+      parameters[k] = t;
       worst = Math.max(worst, curve.distance);
+      curve.offset(run.x[index(k)], run.y[index(k)], t);
+      step.add(t, curve.normalX, curve.normalY, curve.across);
     }
-    if (round === 0 && worst > HOPELESS * tolerance) return undefined;
-    const settled = worst <= 0.6 * tolerance || worst > 0.9 * previous || round === ROUNDS - 1;
-    if (settled) {
-      if (worst > tolerance) {
-        if (worst <= 0.97 * previous && round < ROUNDS - 1) {
-          previous = worst;
-          continue;
-        }
-        return undefined;
-      }
+    if (worst <= 0.8 * tolerance || (worst <= tolerance && worst > (1 - LEAST_GAIN) * previous)) {
       const all = worstOfAll(curve, run, first, last, tolerance);
-      return all <= tolerance ? { ...handles, worst: all } : undefined;
+      if (all <= tolerance) return { ...handles, worst: all };
     }
+    if (round === 0 ? worst > HOPELESS * tolerance : worst > (1 - LEAST_GAIN) * previous) return undefined;
     previous = worst;
+    handles = step.moved(handles);
   }
   return undefined;
 }
@@ -106,7 +106,7 @@ function solveHandles(
   parameters: Float64Array,
   into: Direction,
   out: Direction,
-) {
+): Omit<FittedCubic, 'worst'> {
   const { x, y } = run;
   const fromX = x[first];
   const fromY = y[first];
@@ -185,6 +185,10 @@ function solveHandles(
 /** A cubic in power form, for many projections. `distance` is that of the last point asked about. */
 class CubicCurve {
   distance = 0;
+  /** Unit normal at the parameter last asked about, and how far the point lies off along it. */
+  normalX = 0;
+  normalY = 0;
+  across = 0;
   private readonly x: [number, number, number, number];
   private readonly y: [number, number, number, number];
 
@@ -208,10 +212,99 @@ class CubicCurve {
     this.distance = Math.sqrt(Math.min(offX * offX + offY * offY, endX * endX + endY * endY));
     return next;
   }
+
+  offset(px: number, py: number, t: number): void {
+    const [x0, x1, x2, x3] = this.x;
+    const [y0, y1, y2, y3] = this.y;
+    const dx = (3 * x3 * t + 2 * x2) * t + x1;
+    const dy = (3 * y3 * t + 2 * y2) * t + y1;
+    const size = Math.sqrt(dx * dx + dy * dy) || 1;
+    this.normalX = -dy / size;
+    this.normalY = dx / size;
+    this.across =
+      (px - (((x3 * t + x2) * t + x1) * t + x0)) * this.normalX + (py - (((y3 * t + y2) * t + y1) * t + y0)) * this.normalY;
+  }
 }
 
 function powers(from: number, start: number, end: number, to: number): [number, number, number, number] {
   const p1 = from + start;
   const p2 = to + end;
   return [from, 3 * (p1 - from), 3 * (p2 - 2 * p1 + from), to - 3 * p2 + 3 * p1 - from];
+}
+
+/**
+ * Collects the normal equations of one Gauss-Newton step: how the handles must move so that the curve moves
+ * across itself towards the points. A handle with a direction has one unknown, a free one two.
+ */
+class AcrossStep {
+  private readonly directions: { handle: 0 | 1; x: number; y: number }[];
+  private readonly matrix: Float64Array;
+  private readonly right: Float64Array;
+  private readonly row: Float64Array;
+
+  constructor(into: Direction, out: Direction) {
+    const axes = [
+      { x: 1, y: 0 },
+      { x: 0, y: 1 },
+    ];
+    this.directions = [
+      ...(into ? [into] : axes).map((direction) => ({ handle: 0 as const, ...direction })),
+      ...(out ? [out] : axes).map((direction) => ({ handle: 1 as const, ...direction })),
+    ];
+    const unknowns = this.directions.length;
+    this.matrix = new Float64Array(unknowns * unknowns);
+    this.right = new Float64Array(unknowns);
+    this.row = new Float64Array(unknowns);
+  }
+
+  add(t: number, normalX: number, normalY: number, across: number): void {
+    const { directions, matrix, right, row } = this;
+    const u = 1 - t;
+    const n = directions.length;
+    for (let i = 0; i < n; i++) {
+      const { handle, x, y } = directions[i];
+      row[i] = (handle === 0 ? 3 * u * u * t : 3 * u * t * t) * (normalX * x + normalY * y);
+    }
+    for (let i = 0; i < n; i++) {
+      right[i] += row[i] * across;
+      for (let j = 0; j < n; j++) matrix[i * n + j] += row[i] * row[j];
+    }
+  }
+
+  /** The handles after the step. A little damping keeps moves along the curve, which mean nothing, small. */
+  moved(handles: Omit<FittedCubic, 'worst'>): Omit<FittedCubic, 'worst'> {
+    const { directions, matrix, right } = this;
+    const n = directions.length;
+    let trace = 0;
+    for (let i = 0; i < n; i++) trace += matrix[i * n + i];
+    for (let i = 0; i < n; i++) matrix[i * n + i] += 1e-3 * (trace / n) + 1e-12;
+    const step = solveSymmetric(matrix, right, n);
+    const next = { ...handles };
+    directions.forEach(({ handle, x, y }, i) => {
+      if (handle === 0) {
+        next.startX += step[i] * x;
+        next.startY += step[i] * y;
+      } else {
+        next.endX += step[i] * x;
+        next.endY += step[i] * y;
+      }
+    });
+    return next;
+  }
+}
+
+/** Gaussian elimination of a small positive definite system, in place. */
+function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): Float64Array {
+  for (let k = 0; k < n; k++) {
+    for (let i = k + 1; i < n; i++) {
+      const factor = matrix[i * n + k] / matrix[k * n + k];
+      for (let j = k; j < n; j++) matrix[i * n + j] -= factor * matrix[k * n + j];
+      right[i] -= factor * right[k];
+    }
+  }
+  for (let k = n - 1; k >= 0; k--) {
+    for (let j = k + 1; j < n; j++) right[k] -= matrix[k * n + j] * right[j];
+    right[k] /= matrix[k * n + k];
+  }
+  return right;
 }

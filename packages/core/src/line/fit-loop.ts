@@ -1,6 +1,6 @@
 import { type Contour, type Segment, circleContour } from '../geometry';
 import { fitCircle } from './circle';
-import { type Corner, ROUNDED, findCorners } from './corners';
+import { type Corner, findCorners } from './corners';
 import type { Run } from './cubic-fit';
 import { fitRun } from './fit-run';
 import type { Loop } from './sections';
@@ -56,14 +56,15 @@ function runBetween(loop: Loop, from: Corner, to: Corner, smoothness: number): R
   const { x, y, along, count } = loop;
   const length = along[count];
   const whole = (along[to.index] - along[from.index] + length) % length || length;
-  const trimmed = Math.min(ROUNDED, whole / 4);
+  const leave = Math.min(from.rounded, whole / 4);
+  const arrive = Math.min(to.rounded, whole / 4);
   const xs = [from.x];
   const ys = [from.y];
   for (let k = 1; k < count; k++) {
     const i = (from.index + k) % count;
     const gone = (along[i] - along[from.index] + length) % length;
-    if (gone >= whole - trimmed || gone === 0) break;
-    if (gone < trimmed) continue;
+    if (gone >= whole - arrive || gone === 0) break;
+    if (gone < leave) continue;
     xs.push(x[i]);
     ys.push(y[i]);
   }

@@ -1,8 +1,7 @@
 import type { Point, Segment } from '../geometry';
 import { type Direction, type Run, fitCubic } from './cubic-fit';
+import { localDirection } from './local-direction';
 
-/** Points to both sides that tell a smooth node's place and direction. */
-const LOCAL = 4;
 /** A line keeps this share of the tolerance: a curve within the tolerance is no line. */
 const LINE_SHARE = 0.6;
 /** Lines are kept for runs that are straight for this many pixels, and most of what one cubic could cover. */
@@ -40,7 +39,7 @@ export function fitRun(run: Run, tolerance: number, around: boolean): { start: P
   return { start: { x: run.x[0], y: run.y[0] }, segments };
 }
 
-/** The farthest node one segment can reach: doubling steps while it fits, then halving the last one. */
+/** The farthest node one segment can reach, and whether it is a line. */
 function longest(run: Run, from: Node, tolerance: number, around: boolean): [Node, boolean] {
   const last = run.x.length - 1;
   const nodeAt = (index: number): Node => ({
@@ -48,7 +47,7 @@ function longest(run: Run, from: Node, tolerance: number, around: boolean): [Nod
     direction: index === last && !around ? undefined : localDirection(run, index, around),
   });
   const line = farthest(from.index, last, (index) => isStraight(run, from, nodeAt(index), tolerance * LINE_SHARE));
-  const cubic = farthest(Math.max(line, from.index), last, (index) => {
+  const cubic = farthest(from.index, last, (index) => {
     return fitCubic(run, from.index, index, from.direction, nodeAt(index).direction, tolerance) !== undefined;
   });
   const lineLength = run.along[line] - run.along[from.index];
@@ -59,21 +58,21 @@ function longest(run: Run, from: Node, tolerance: number, around: boolean): [Nod
   return cubic > from.index ? [nodeAt(cubic), false] : [nodeAt(from.index + 1), true];
 }
 
+/**
+ * The last index up to which one segment fits: the whole rest is tried first, then half of it and so on, and
+ * the last step is halved from the other side. Short spans are not asked first: they say little, since too few
+ * points leave a curve undetermined.
+ */
 function farthest(from: number, last: number, fits: (index: number) => boolean): number {
-  let good = from;
-  let step = 4;
   let bad = last + 1;
-  while (good < last) {
-    const next = Math.min(last, good + step);
-    if (!fits(next)) {
-      bad = next;
-      break;
-    }
-    good = next;
-    step *= 2;
+  let good = last;
+  while (good > from && !fits(good)) {
+    bad = good;
+    good = from + ((good - from) >> 1);
   }
+  if (good === from || good === last) return good;
   const fine = Math.max(1, Math.floor((good - from) / 12));
-  while (bad - good > fine && bad <= last) {
+  while (bad - good > fine) {
     const middle = (good + bad) >> 1;
     if (fits(middle)) good = middle;
     else bad = middle;
@@ -96,44 +95,6 @@ function isStraight(run: Run, from: Node, to: Node, tolerance: number): boolean 
     if (Math.abs(off) > tolerance * length) return false;
   }
   return true;
-}
-
-/** Direction of the points around one, by least squares over their distance along; ends look one way only. */
-function localDirection(run: Run, index: number, around: boolean): Direction {
-  const { x, y, along } = run;
-  const last = x.length - 1;
-  const length = along[last];
-  let sumS = 0;
-  let sumX = 0;
-  let sumY = 0;
-  let sumSS = 0;
-  let sumSX = 0;
-  let sumSY = 0;
-  let points = 0;
-  const reach = around ? Math.min(LOCAL, Math.floor(last / 4)) : Math.min(LOCAL, index, last - index);
-  for (let k = -Math.max(1, reach); k <= Math.max(1, reach); k++) {
-    let i = index + k;
-    let s = 0;
-    if (i < 0 || i > last) {
-      if (!around) continue;
-      // The last point repeats the first, so going around skips it.
-      s = i < 0 ? -length : length;
-      i += i < 0 ? last : -last;
-    }
-    s += along[i] - along[index];
-    sumS += s;
-    sumX += x[i];
-    sumY += y[i];
-    sumSS += s * s;
-    sumSX += s * x[i];
-    sumSY += s * y[i];
-    points++;
-  }
-  const spread = sumSS * points - sumS * sumS;
-  const dx = (sumSX * points - sumS * sumX) / spread;
-  const dy = (sumSY * points - sumS * sumY) / spread;
-  const size = Math.hypot(dx, dy);
-  return size > 1e-9 ? { x: dx / size, y: dy / size } : undefined;
 }
 
 /** A smooth node between a line and a curve takes the line's own direction; between two lines it is a corner. */

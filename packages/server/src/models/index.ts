@@ -73,16 +73,17 @@ export async function openDatabase(data: string): Promise<Sequelize> {
 }
 
 function defineModels(sequelize: Sequelize): void {
-  const text = { type: DataTypes.TEXT, allowNull: false };
-  const string = { type: DataTypes.STRING, allowNull: false };
-  const integer = { type: DataTypes.INTEGER, allowNull: false };
+  // Made anew for each column: Sequelize writes the column's name into them.
+  const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+  const string = () => ({ type: DataTypes.STRING, allowNull: false });
+  const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
   Job.init(
     {
       id: { type: DataTypes.UUID, primaryKey: true },
-      name: string,
-      document: text,
-      revision: integer,
-      cursor: integer,
+      name: string(),
+      document: text(),
+      revision: integer(),
+      cursor: integer(),
       thumbnail: DataTypes.STRING(64),
       binnedAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
@@ -90,18 +91,18 @@ function defineModels(sequelize: Sequelize): void {
     { sequelize, tableName: 'jobs' },
   );
   Step.init(
-    { jobId: { type: DataTypes.UUID, primaryKey: true }, position: { type: DataTypes.INTEGER, primaryKey: true }, step: text },
+    { jobId: { type: DataTypes.UUID, primaryKey: true }, position: { type: DataTypes.INTEGER, primaryKey: true }, step: text() },
     { sequelize, tableName: 'steps', timestamps: false },
   );
   HandOff.init(
     {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       jobId: DataTypes.UUID,
-      blob: string,
-      name: string,
-      format: string,
-      bytes: integer,
-      facts: text,
+      blob: string(),
+      name: string(),
+      format: string(),
+      bytes: integer(),
+      facts: text(),
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'hand_offs', updatedAt: false },

@@ -45,7 +45,9 @@ export class SampleService {
       const { kind, width, height } = header;
       const blob = await this.blobs.put(bytes);
       const source = { blob, name: file, kind, width, height, density: header.density ?? null, notes: [] };
-      await this.jobs.create({ ...newJob(source), name: nameOf(file) });
+      const { id } = await this.jobs.create({ ...newJob(source), name: nameOf(file) });
+      const small = await readFile(join(this.folder, '../shelf', file.replace(/\.\w+$/, '.webp')));
+      await this.jobs.setThumbnail(id, await this.blobs.put(small));
     }
   }
 }

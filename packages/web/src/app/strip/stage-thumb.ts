@@ -54,19 +54,14 @@ export class StageThumb {
   }
 }
 
-/** The four stages after Ink show paths: bare, filled in their frame, with what was found, as cut. */
+/** The four stages after Ink show paths: bare or filled, Piece with its frame. */
 function drawStage(context: CanvasRenderingContext2D, stage: Stage, paths: DrawnPaths, view: ResultView, pixel: number): void {
   const filled = stage === 'piece' || stage === 'handoff';
   drawPaths(context, paths, filled ? 'filled' : 'lines', pixel * 0.6);
-  const { frame, millimetresPerPixel: mm, proof } = view;
+  const { frame, millimetresPerPixel: mm } = view;
   if (stage === 'piece') {
     context.strokeStyle = COLOURS.node;
     context.lineWidth = pixel;
     context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
-  }
-  if (stage === 'prove' && proof.findings.length > 0) {
-    context.strokeStyle = COLOURS.missed;
-    context.lineWidth = 1.5 * pixel;
-    context.stroke(paths.outer);
   }
 }

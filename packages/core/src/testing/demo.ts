@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { readPictureHeader, readSvg } from '../format';
+import { type Contour, type Shape, placeContour } from '../geometry';
+import { type DecodedPicture, type JobDocument, newJob } from '../job';
+
+const folder = join(__dirname, '../../../../demo');
+
+/** A demo picture decoded, with a new job on it. */
+export async function demoPicture(file: string): Promise<{ document: JobDocument; decoded: DecodedPicture }> {
+  const path = join(folder, 'pictures', file);
+  const bytes = readFileSync(path);
+  const { data, info } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { width, height } = info;
+  const header = readPictureHeader(bytes);
+  const source = { blob: '', name: file, kind: 'png', width, height, density: header?.density ?? null, notes: [] };
+  return {
+    document: newJob(source),
+    decoded: { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 },
+  };
+}
+
+/** The exact shapes that the generator drew, in the picture's pixels. */
+export function demoTruth(name: string): Shape[] {
+  const truth = JSON.parse(readFileSync(join(folder, 'truth', `${name}.json`), 'utf8')) as {
+    pixelsPerUnit: number;
+    shapes: string[][];
+  };
+  return truth.shapes.map((contours) => {
+    const [outer, ...holes] = contours.map((data) => placeContour(contourOf(data), { scale: truth.pixelsPerUnit, x: 0, y: 0 }));
+    return { outer, holes };
+  });
+}
+
+function contourOf(data: string): Contour {
+  return readSvg(`<svg viewBox="0 0 1 1" width="1mm" height="1mm"><path d="${data}"/></svg>`).contours[0];
+}
