@@ -12,13 +12,19 @@ export interface FittedCircle {
 
 /**
  * The circle nearest to loop points first .. first + points - 1 (wrapping): algebraic start after
- * Kasa 1976, then Gauss-Newton on the true distances. Undefined where the points lie on a line.
+ * Kasa 1976, then Gauss-Newton on the true distances. Undefined where the points lie on a line, and where
+ * the start is already so far off that no circle will come within `wanted`.
  */
-export function fitCircle({ x, y, count }: Loop, first: number, points: number): FittedCircle | undefined {
+export function fitCircle(
+  { x, y, count }: Loop,
+  first: number,
+  points: number,
+  wanted = Infinity,
+): FittedCircle | undefined {
   if (points < 3) return undefined;
   let meanX = 0;
   let meanY = 0;
-  const at = (k: number) => (first + k) % count;
+  const at = (k: number) => (first + k >= count ? first + k - count : first + k);
   for (let k = 0; k < points; k++) {
     meanX += x[at(k)] / points;
     meanY += y[at(k)] / points;
@@ -45,6 +51,12 @@ export function fitCircle({ x, y, count }: Loop, first: number, points: number):
   let radius = Math.sqrt(centreX * centreX + centreY * centreY + (uu + vv) / points);
   centreX += meanX;
   centreY += meanY;
+  if (wanted < Infinity) {
+    // Every eighth point is enough to see that a loop is no circle.
+    for (let k = 0; k < points; k += 8) {
+      if (Math.abs(Math.hypot(x[at(k)] - centreX, y[at(k)] - centreY) - radius) > 1 + 4 * wanted) return undefined;
+    }
+  }
   for (let step = 0; step < 3; step++) {
     const next = gaussNewton({ x, y, at, points }, centreX, centreY, radius);
     if (!next) break;

@@ -18,7 +18,7 @@ export interface FittedCubic {
 }
 
 /** Points looked at while the handles are sought; the distance is always checked on all. */
-const SAMPLES = 40;
+const SAMPLES = 24;
 const ROUNDS = 7;
 /** A first guess farther off than this many tolerances is given up, as in Schneider 1990. */
 const HOPELESS = 8;
@@ -60,7 +60,6 @@ export function fitCubic(
       const t = curve.project(run.x[index(k)], run.y[index(k)], parameters[k]);
       parameters[k] = t;
       worst = Math.max(worst, curve.distance);
-      curve.offset(run.x[index(k)], run.y[index(k)], t);
       step.add(t, curve.normalX, curve.normalY, curve.across);
     }
     if (worst <= 0.8 * tolerance || (worst <= tolerance && worst > (1 - LEAST_GAIN) * previous)) {
@@ -207,22 +206,16 @@ class CubicCurve {
     const dy = (3 * y3 * t + 2 * y2) * t + y1;
     const slope = dx * dx + dy * dy + offX * (6 * x3 * t + 2 * x2) + offY * (6 * y3 * t + 2 * y2);
     const next = slope > 1e-12 ? Math.min(1, Math.max(0, t - (offX * dx + offY * dy) / slope)) : t;
-    const endX = ((x3 * next + x2) * next + x1) * next + x0 - px;
-    const endY = ((y3 * next + y2) * next + y1) * next + y0 - py;
+    const endX = px - (((x3 * next + x2) * next + x1) * next + x0);
+    const endY = py - (((y3 * next + y2) * next + y1) * next + y0);
+    const tangentX = (3 * x3 * next + 2 * x2) * next + x1;
+    const tangentY = (3 * y3 * next + 2 * y2) * next + y1;
+    const size = Math.sqrt(tangentX * tangentX + tangentY * tangentY) || 1;
+    this.normalX = -tangentY / size;
+    this.normalY = tangentX / size;
+    this.across = endX * this.normalX + endY * this.normalY;
     this.distance = Math.sqrt(Math.min(offX * offX + offY * offY, endX * endX + endY * endY));
     return next;
-  }
-
-  offset(px: number, py: number, t: number): void {
-    const [x0, x1, x2, x3] = this.x;
-    const [y0, y1, y2, y3] = this.y;
-    const dx = (3 * x3 * t + 2 * x2) * t + x1;
-    const dy = (3 * y3 * t + 2 * y2) * t + y1;
-    const size = Math.sqrt(dx * dx + dy * dy) || 1;
-    this.normalX = -dy / size;
-    this.normalY = dx / size;
-    this.across =
-      (px - (((x3 * t + x2) * t + x1) * t + x0)) * this.normalX + (py - (((y3 * t + y2) * t + y1) * t + y0)) * this.normalY;
   }
 }
 

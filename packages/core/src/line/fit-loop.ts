@@ -19,7 +19,7 @@ const CIRCLE_POINTS = 8;
 
 /** Lines, arcs and cubics that follow a loop within the tolerance; a whole circle where the loop is one. */
 export function fitLoop(loop: Loop, options: FitOptions): Contour {
-  const circle = loop.count >= CIRCLE_POINTS ? fitCircle(loop, 0, loop.count) : undefined;
+  const circle = loop.count >= CIRCLE_POINTS ? fitCircle(loop, 0, loop.count, options.tolerance) : undefined;
   if (circle && circle.worst <= options.tolerance) {
     return circleContour(circle, circle.radius, isClockwise(loop));
   }

@@ -1,6 +1,6 @@
 import type { Point, Segment } from '../geometry';
 import { type Direction, type Run, fitCubic } from './cubic-fit';
-import { localDirection } from './local-direction';
+import { Directions } from './local-direction';
 
 /** A line keeps this share of the tolerance: a curve within the tolerance is no line. */
 const LINE_SHARE = 0.6;
@@ -25,30 +25,30 @@ export function fitRun(run: Run, tolerance: number, around: boolean): { start: P
   const last = run.x.length - 1;
   const nodes: Node[] = [];
   const lines: boolean[] = [];
-  let node: Node = { index: 0, direction: around ? localDirection(run, 0, true) : undefined };
+  const directions = new Directions(run, around);
+  let node: Node = { index: 0, direction: directions.at(0) };
   while (node.index < last) {
     nodes.push(node);
-    const [next, isLine] = longest(run, node, tolerance, around);
+    const [next, isLine] = longest(run, node, tolerance, directions);
     lines.push(isLine);
     node = next;
   }
   nodes.push(node);
   alignWithLines(run, nodes, lines, around);
   const segments: Segment[] = [];
-  for (let k = 0; k < lines.length; k++) segments.push(...segmentsBetween(run, nodes[k], nodes[k + 1], lines[k], tolerance));
+  for (let k = 0; k < lines.length; k++) {
+    segments.push(...segmentsBetween(run, nodes[k], nodes[k + 1], lines[k], tolerance, directions));
+  }
   return { start: { x: run.x[0], y: run.y[0] }, segments };
 }
 
 /** The farthest node one segment can reach, and whether it is a line. */
-function longest(run: Run, from: Node, tolerance: number, around: boolean): [Node, boolean] {
+function longest(run: Run, from: Node, tolerance: number, directions: Directions): [Node, boolean] {
   const last = run.x.length - 1;
-  const nodeAt = (index: number): Node => ({
-    index,
-    direction: index === last && !around ? undefined : localDirection(run, index, around),
-  });
-  const line = farthest(from.index, last, (index) => isStraight(run, from, nodeAt(index), tolerance * LINE_SHARE));
+  const nodeAt = (index: number): Node => ({ index, direction: directions.at(index) });
+  const line = farthest(from.index, last, (index) => isStraight(run, from, index, tolerance * LINE_SHARE, directions));
   const cubic = farthest(from.index, last, (index) => {
-    return fitCubic(run, from.index, index, from.direction, nodeAt(index).direction, tolerance) !== undefined;
+    return fitCubic(run, from.index, index, from.direction, directions.at(index), tolerance) !== undefined;
   });
   const lineLength = run.along[line] - run.along[from.index];
   const cubicLength = run.along[cubic] - run.along[from.index];
@@ -81,20 +81,19 @@ function farthest(from: number, last: number, fits: (index: number) => boolean):
 }
 
 /** True when every point between lies on the chord, and the chord turns into the directions at its ends. */
-function isStraight(run: Run, from: Node, to: Node, tolerance: number): boolean {
-  const { x, y } = run;
-  const dx = x[to.index] - x[from.index];
-  const dy = y[to.index] - y[from.index];
+function isStraight({ x, y }: Run, from: Node, to: number, tolerance: number, directions: Directions): boolean {
+  const dx = x[to] - x[from.index];
+  const dy = y[to] - y[from.index];
   const length = Math.hypot(dx, dy);
   if (length === 0) return false;
-  for (const direction of [from.direction, to.direction]) {
-    if (direction && (direction.x * dx + direction.y * dy) / length < SMOOTH_TURN) return false;
-  }
-  for (let i = from.index + 1; i < to.index; i++) {
-    const off = (x[i] - x[from.index]) * dy - (y[i] - y[from.index]) * dx;
-    if (Math.abs(off) > tolerance * length) return false;
-  }
-  return true;
+  const most = tolerance * length;
+  const off = (i: number) => Math.abs((x[i] - x[from.index]) * dy - (y[i] - y[from.index]) * dx);
+  if (off((from.index + to) >> 1) > most) return false;
+  const turnsInto = (direction: Direction) =>
+    !direction || (direction.x * dx + direction.y * dy) / length >= SMOOTH_TURN;
+  if (!turnsInto(from.direction)) return false;
+  for (let i = from.index + 1; i < to; i++) if (off(i) > most) return false;
+  return turnsInto(directions.at(to));
 }
 
 /** A smooth node between a line and a curve takes the line's own direction; between two lines it is a corner. */
@@ -116,7 +115,14 @@ function alignWithLines(run: Run, nodes: Node[], lines: boolean[], around: boole
 }
 
 /** The chosen segment; where a changed end direction no longer fits, the curve is cut in two. */
-function segmentsBetween(run: Run, from: Node, to: Node, isLine: boolean, tolerance: number): Segment[] {
+function segmentsBetween(
+  run: Run,
+  from: Node,
+  to: Node,
+  isLine: boolean,
+  tolerance: number,
+  directions: Directions,
+): Segment[] {
   const end = { x: run.x[to.index], y: run.y[to.index] };
   if (isLine || to.index - from.index < 2) return [{ kind: 'line', ...end }];
   const fitted = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
@@ -134,9 +140,9 @@ function segmentsBetween(run: Run, from: Node, to: Node, isLine: boolean, tolera
     ];
   }
   const index = (from.index + to.index) >> 1;
-  const middle = { index, direction: localDirection(run, index, false) };
+  const middle = { index, direction: directions.at(index) };
   return [
-    ...segmentsBetween(run, from, middle, false, tolerance),
-    ...segmentsBetween(run, middle, to, false, tolerance),
+    ...segmentsBetween(run, from, middle, false, tolerance, directions),
+    ...segmentsBetween(run, middle, to, false, tolerance, directions),
   ];
 }

@@ -6,61 +6,102 @@ const REACHES = [20, 10, 4];
 const BENT = 0.08;
 
 /**
- * Direction of a run at one of its points: that of the parabola laid through its neighbours by least squares
- * over their distance along. The widest neighbourhood that a parabola explains is taken, since the error of a
- * direction falls with the three-halves power of the points asked, and long curves hang on it. `around` says
- * that the run is closed, its last point repeating its first.
+ * Directions of a run at its points, each worked out once. A direction is that of the parabola laid through a
+ * point's neighbours by least squares over their distance along. The widest neighbourhood that a parabola
+ * explains is taken, since the error of a direction falls with the three-halves power of the points asked, and
+ * long curves hang on it. `around` says that the run is closed, its last point repeating its first; the ends of
+ * an open one are corners and have none.
  */
-export function localDirection(run: Run, index: number, around: boolean): Direction {
-  const last = run.x.length - 1;
-  const most = around ? Math.floor(last / 4) : Math.min(index, last - index);
-  for (const reach of REACHES) {
-    const within = Math.max(1, Math.min(reach, most));
-    const fitted = fitAround(run, index, within);
-    if (fitted.worst <= BENT || reach === REACHES[REACHES.length - 1] || within === 1) return fitted.direction;
-  }
-  return undefined;
-}
+export class Directions {
+  private readonly known: Direction[] = [];
+  /** Distances and places around the point at hand, relative to it. */
+  private readonly s = new Float64Array(2 * REACHES[0] + 1);
+  private readonly u = new Float64Array(2 * REACHES[0] + 1);
+  private readonly v = new Float64Array(2 * REACHES[0] + 1);
 
-/** Normal equations of x and y over 1, s, s^2, with s measured from the point itself. */
-function fitAround({ x, y, along }: Run, index: number, reach: number): { direction: Direction; worst: number } {
-  const last = x.length - 1;
-  const length = along[last];
-  const at = (k: number) => {
-    const i = index + k;
-    // Beyond the ends the run goes around: the last point is the first once more.
-    if (i < 0) return { i: i + last, s: along[i + last] - length - along[index] };
-    if (i > last) return { i: i - last, s: along[i - last] + length - along[index] };
-    return { i, s: along[i] - along[index] };
-  };
-  const sums = new Float64Array(5);
-  const right = [new Float64Array(3), new Float64Array(3)];
-  for (let k = -reach; k <= reach; k++) {
-    const { i, s } = at(k);
-    let power = 1;
-    for (let n = 0; n < 5; n++, power *= s) {
-      sums[n] += power;
-      if (n < 3) {
-        right[0][n] += power * (x[i] - x[index]);
-        right[1][n] += power * (y[i] - y[index]);
-      }
+  constructor(
+    private readonly run: Run,
+    private readonly around: boolean,
+  ) {}
+
+  at(index: number): Direction {
+    const last = this.run.x.length - 1;
+    if (!this.around && (index === 0 || index === last)) return undefined;
+    return (this.known[index] ??= this.find(index, last));
+  }
+
+  private find(index: number, last: number): Direction {
+    const most = this.around ? Math.floor(last / 4) : Math.min(index, last - index);
+    for (const reach of REACHES) {
+      const within = Math.max(1, Math.min(reach, most));
+      const fitted = this.fit(index, within);
+      if (fitted.worst <= BENT || reach === REACHES[REACHES.length - 1] || within === 1) return fitted.direction;
     }
+    return undefined;
   }
-  const px = solveParabola(sums, right[0]);
-  const py = solveParabola(sums, right[1]);
-  let worst = 0;
-  for (let k = -reach; k <= reach; k++) {
-    const { i, s } = at(k);
-    const offX = x[i] - x[index] - px[0] - (px[1] + px[2] * s) * s;
-    const offY = y[i] - y[index] - py[0] - (py[1] + py[2] * s) * s;
-    worst = Math.max(worst, Math.hypot(offX, offY));
+
+  /** Normal equations of x and y over 1, s, s^2, with s measured from the point itself. */
+  private fit(index: number, reach: number): { direction: Direction; worst: number } {
+    const count = this.gather(index, reach);
+    const { s, u, v } = this;
+    let [s1, s2, s3, s4] = [0, 0, 0, 0];
+    let [u0, u1, u2, v0, v1, v2] = [0, 0, 0, 0, 0, 0];
+    for (let k = 0; k < count; k++) {
+      const at = s[k];
+      const square = at * at;
+      s1 += at;
+      s2 += square;
+      s3 += square * at;
+      s4 += square * square;
+      u0 += u[k];
+      u1 += at * u[k];
+      u2 += square * u[k];
+      v0 += v[k];
+      v1 += at * v[k];
+      v2 += square * v[k];
+    }
+    const sums: Sums = [count, s1, s2, s3, s4];
+    const px = solveParabola(sums, [u0, u1, u2]);
+    const py = solveParabola(sums, [v0, v1, v2]);
+    let worst = 0;
+    for (let k = 0; k < count; k++) {
+      const offX = u[k] - px[0] - (px[1] + px[2] * s[k]) * s[k];
+      const offY = v[k] - py[0] - (py[1] + py[2] * s[k]) * s[k];
+      worst = Math.max(worst, offX * offX + offY * offY);
+    }
+    const size = Math.hypot(px[1], py[1]);
+    const direction = size > 1e-9 ? { x: px[1] / size, y: py[1] / size } : undefined;
+    return { direction, worst: Math.sqrt(worst) };
   }
-  const size = Math.hypot(px[1], py[1]);
-  return { direction: size > 1e-9 ? { x: px[1] / size, y: py[1] / size } : undefined, worst };
+
+  /** Beyond the ends a closed run goes around: its last point is its first once more. */
+  private gather(index: number, reach: number): number {
+    const { x, y, along } = this.run;
+    const last = x.length - 1;
+    const length = along[last];
+    for (let k = 0; k <= 2 * reach; k++) {
+      let i = index + k - reach;
+      let round = 0;
+      if (i < 0) {
+        i += last;
+        round = -length;
+      } else if (i > last) {
+        i -= last;
+        round = length;
+      }
+      this.s[k] = along[i] - along[index] + round;
+      this.u[k] = x[i] - x[index];
+      this.v[k] = y[i] - y[index];
+    }
+    return 2 * reach + 1;
+  }
 }
 
-/** Cramer's rule; with three points or fewer left undetermined, the parabola is a line. */
-function solveParabola([n, s, ss, sss, ssss]: Float64Array, [a, b, c]: Float64Array): [number, number, number] {
+type Sums = [n: number, s1: number, s2: number, s3: number, s4: number];
+type Right = [number, number, number];
+
+/** Cramer's rule; where too few points leave a parabola undetermined, a line. */
+function solveParabola([n, s, ss, sss, ssss]: Sums, [a, b, c]: Right): Right {
   const determinant = n * (ss * ssss - sss * sss) - s * (s * ssss - sss * ss) + ss * (s * sss - ss * ss);
   if (Math.abs(determinant) < 1e-9) {
     const spread = n * ss - s * s;

@@ -18,7 +18,7 @@ import type { ResultView } from './messages';
 import { viewOf } from './view';
 
 /** Pixels of the copy that answers while the hand moves. */
-const PREVIEW_PIXELS = 700_000;
+const PREVIEW_PIXELS = 500_000;
 
 /** What the worker holds of one job: its decoded picture, a smaller copy, and what the stages gave for each. */
 export class EngineSession {

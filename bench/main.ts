@@ -1,0 +1,131 @@
+import { execFileSync } from 'node:child_process';
+import {
+  type ColourPicture,
+  type Context,
+  type DecodedPicture,
+  type JobDocument,
+  type JobResult,
+  STEPS,
+  newJob,
+  newMemory,
+  reduceColour,
+  runJob,
+  sizeWithin,
+} from '@drelk/core';
+import { loadOpenCv, opencvPolygons } from './opencv';
+import { twoTone } from './pictures';
+
+const now = () => performance.now();
+const context: Context = { now, progress: () => undefined, stopped: () => false };
+
+const source = ({ width, height }: ColourPicture) => ({ blob: '', name: 'bench.png', kind: 'png', width, height, density: 300, notes: [] });
+
+/** One run of all stages from nothing. */
+function whole(picture: ColourPicture): JobResult {
+  return runJob(newJob(source(picture)), { key: 'bench', picture, reduction: 1 }, newMemory(), context);
+}
+
+function sorted(values: number[]): number[] {
+  return [...values].sort((a, b) => a - b);
+}
+const median = (values: number[]) => sorted(values)[Math.floor(values.length / 2)];
+const percentile = (values: number[], share: number) => sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))];
+
+/** Peak memory of one run in a process of its own, the decoded picture included, in bytes a pixel. */
+function memoryRow(megapixels: number): number {
+  const script = process.argv[1];
+  const text = execFileSync(process.execPath, ['--expose-gc', script, 'memory', String(megapixels)]).toString();
+  return Number(text);
+}
+
+function measureMemory(megapixels: number): void {
+  const warm = twoTone(0.3);
+  whole(warm);
+  globalThis.gc?.();
+  const before = process.memoryUsage().rss;
+  const picture = twoTone(megapixels);
+  whole(picture);
+  const peak = process.resourceUsage().maxRSS * 1024;
+  process.stdout.write(String((peak - before) / (picture.width * picture.height)));
+}
+
+async function speed(): Promise<void> {
+  const { cv } = await loadOpenCv();
+  const rows: Record<string, Record<string, string>> = {};
+  const perPixel: number[] = [];
+  for (const [megapixels, runs] of [[1, 9], [12, 7], [48, 3]]) {
+    const picture = twoTone(megapixels);
+    const results: JobResult[] = [];
+    const totals: number[] = [];
+    const theirs: number[] = [];
+    let points = 0;
+    whole(picture);
+    opencvPolygons(cv, picture, now);
+    for (let k = 0; k < runs; k++) {
+      const begun = now();
+      results.push(whole(picture));
+      totals.push(now() - begun);
+      const other = opencvPolygons(cv, picture, now);
+      theirs.push(other.milliseconds);
+      points = other.points;
+    }
+    const row: Record<string, string> = {};
+    for (const step of STEPS) row[step] = `${median(results.map((result) => result.timing[step])).toFixed(0)} ms`;
+    const total = median(totals);
+    perPixel.push((total * 1e6) / (picture.width * picture.height));
+    row['whole'] = `${total.toFixed(0)} ms`;
+    row['ns/px'] = perPixel[perPixel.length - 1].toFixed(1);
+    row['bytes/px'] = memoryRow(megapixels).toFixed(1);
+    row['points'] = `${results[0].line.nodesBefore}`;
+    row['nodes'] = `${results[0].line.nodesAfter}`;
+    row['reference'] = `${median(theirs).toFixed(0)} ms (${points} points)`;
+    const contours = results.map(({ timing }) => timing.grey + timing.ink + timing.contours);
+    row['to contours / reference'] = (median(contours) / median(theirs)).toFixed(2);
+    row['whole / reference'] = (total / median(theirs)).toFixed(2);
+    rows[`${megapixels} MP`] = row;
+  }
+  print('Picture to fitted paths; medians; reference: the WebAssembly library’s grey, threshold, contours, polygons', rows);
+  const growth = perPixel.slice(1).map((cost, i) => cost / perPixel[i]);
+  console.log(`\nCost per pixel, each size over the one before: ${growth.map((ratio) => ratio.toFixed(2)).join(', ')}`);
+  preview();
+}
+
+/** While a slider moves, the copy that the bench shows is computed anew for each value. */
+function preview(): void {
+  const picture = twoTone(12);
+  const size = sizeWithin(picture.width, picture.height, 500_000);
+  const small: DecodedPicture = {
+    key: 'small',
+    picture: reduceColour(picture, size.width, size.height),
+    reduction: picture.width / size.width,
+  };
+  const memory = newMemory();
+  const document = newJob(source(picture));
+  const drag = (change: (value: number) => JobDocument) => {
+    const times: number[] = [];
+    for (let k = 0; k < 60; k++) {
+      const begun = now();
+      runJob(change(k), small, memory, context);
+      if (k >= 10) times.push(now() - begun);
+    }
+    return { median: `${median(times).toFixed(0)} ms`, p95: `${percentile(times, 0.95).toFixed(0)} ms` };
+  };
+  print('Preview while dragging, 12 MP picture', {
+    threshold: drag((k) => ({ ...document, ink: { ...document.ink, threshold: 90 + k } })),
+    tolerance: drag((k) => ({ ...document, line: { ...document.line, tolerance: 0.01 + 0.002 * k } })),
+    width: drag((k) => ({ ...document, piece: { ...document.piece, length: 100 + k } })),
+  });
+}
+
+/** A table with the rows' names down the side and their figures across, turned so that it stays narrow. */
+function print(title: string, rows: Record<string, Record<string, string>>): void {
+  const names = Object.keys(rows);
+  const figures = Object.keys(rows[names[0]]);
+  console.log(`\n${title}\n`);
+  console.log(`| | ${names.join(' | ')} |`);
+  console.log(`|---|${names.map(() => '---').join('|')}|`);
+  for (const figure of figures) console.log(`| ${figure} | ${names.map((name) => rows[name][figure]).join(' | ')} |`);
+}
+
+if (process.argv[2] === 'memory') measureMemory(Number(process.argv[3]));
+else await speed();

@@ -1,0 +1,63 @@
+import { createRequire } from 'node:module';
+import type { ColourPicture } from '@drelk/core';
+
+/** The parts of the general computer-vision library's WebAssembly build that are measured here. */
+interface Mat {
+  data: Uint8Array;
+  rows: number;
+  delete(): void;
+}
+interface MatVector {
+  size(): number;
+  get(index: number): Mat;
+  delete(): void;
+}
+interface Cv {
+  Mat: new (rows?: number, cols?: number, type?: number) => Mat;
+  MatVector: new () => MatVector;
+  CV_8UC4: number;
+  COLOR_RGBA2GRAY: number;
+  THRESH_BINARY_INV: number;
+  THRESH_OTSU: number;
+  RETR_TREE: number;
+  CHAIN_APPROX_NONE: number;
+  cvtColor(from: Mat, to: Mat, code: number): void;
+  threshold(from: Mat, to: Mat, level: number, most: number, kind: number): number;
+  findContours(from: Mat, to: MatVector, hierarchy: Mat, mode: number, method: number): void;
+  approxPolyDP(from: Mat, to: Mat, epsilon: number, closed: boolean): void;
+  onRuntimeInitialized?: () => void;
+}
+
+/** Loads the library; its module must not be awaited itself, since it has a `then` that never answers. */
+export function loadOpenCv(): Promise<{ cv: Cv }> {
+  const cv = createRequire(import.meta.url)('@techstark/opencv-js') as Cv;
+  return new Promise((resolve) => {
+    if (typeof cv.Mat === 'function') resolve({ cv });
+    else cv.onRuntimeInitialized = () => resolve({ cv });
+  });
+}
+
+/** Grey, threshold, contours with their nesting, and polygons within a pixel; the picture copied in beforehand. */
+export function opencvPolygons(cv: Cv, picture: ColourPicture, now: () => number): { milliseconds: number; points: number } {
+  const colour = new cv.Mat(picture.height, picture.width, cv.CV_8UC4);
+  colour.data.set(picture.data);
+  const begun = now();
+  const grey = new cv.Mat();
+  const mask = new cv.Mat();
+  const contours = new cv.MatVector();
+  const hierarchy = new cv.Mat();
+  const polygon = new cv.Mat();
+  cv.cvtColor(colour, grey, cv.COLOR_RGBA2GRAY);
+  cv.threshold(grey, mask, 0, 255, cv.THRESH_BINARY_INV | cv.THRESH_OTSU);
+  cv.findContours(mask, contours, hierarchy, cv.RETR_TREE, cv.CHAIN_APPROX_NONE);
+  let points = 0;
+  for (let k = 0; k < contours.size(); k++) {
+    const contour = contours.get(k);
+    points += contour.rows;
+    cv.approxPolyDP(contour, polygon, 1, true);
+    contour.delete();
+  }
+  const milliseconds = now() - begun;
+  for (const thing of [colour, grey, mask, contours, hierarchy, polygon]) thing.delete();
+  return { milliseconds, points };
+}
