@@ -52,7 +52,8 @@ export function distanceToPieces({ pieces, index }: PieceIndex, x: number, y: nu
   if (close <= near) return close;
   // The piece with the nearest box bounds the search; no nearer piece can have its box farther away.
   const [first] = index.neighbors(x, y, 1);
-  return within(distanceToSegment(pieces, 4 * first, x, y) * (1 + 1e-12));
+  const bound = distanceToSegment(pieces, 4 * first, x, y);
+  return Math.min(bound, within(bound));
 }
 
 function distanceToSegment(pieces: Float64Array, at: number, x: number, y: number): number {
@@ -81,7 +82,9 @@ export function distancesBetween(
     const x2 = pieces[i + 2];
     const y2 = pieces[i + 3];
     const count = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / step));
-    for (let k = 0; k < count; k++) {
+    // Each piece begins where the one before it ended, except at the first of a contour.
+    const begins = i === 0 || pieces[i - 2] !== x1 || pieces[i - 1] !== y1;
+    for (let k = begins ? 0 : 1; k <= count; k++) {
       const x = x1 + ((x2 - x1) * k) / count;
       const y = y1 + ((y2 - y1) * k) / count;
       distances.push(distanceToPieces(target, x, y, 2 * tolerance));

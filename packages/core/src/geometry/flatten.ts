@@ -25,7 +25,7 @@ function flattenSegment(from: Point, to: Segment, tolerance: number, points: num
     const arc = centredArc(from, to);
     // The sagitta of one step, r (1 - cos(step / 2)), is the distance from chord to arc.
     const step = 2 * Math.acos(Math.max(0, 1 - tolerance / arc.radius));
-    const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / Math.max(step, 1e-3)));
+    const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / Math.max(step, 1e-5)));
     for (let k = 1; k < steps; k++) {
       const { x, y } = arcPoint(arc, k / steps);
       points.push(x, y);

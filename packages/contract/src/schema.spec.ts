@@ -1,0 +1,39 @@
+import { newJob } from '@drelk/core';
+import { jobDocumentSchema, jobSettingsSchema } from './document.schema';
+import { handOffFactsSchema, saveSchema } from './wire.schema';
+
+const source = { blob: 'a'.repeat(64), name: 'tea.png', kind: 'png', width: 10, height: 10, density: null, notes: [] };
+const document = newJob(source);
+
+describe('the job document at the door', () => {
+  it('is taken as the core makes it', () => expect(jobDocumentSchema.validate(document).error).toBeUndefined());
+
+  it.each([
+    ['a threshold of 300', { ...document, ink: { ...document.ink, threshold: 300 } }],
+    ['a negative size', { ...document, piece: { ...document.piece, length: -5 } }],
+    ['a blob that is no SHA-256', { ...document, source: { ...source, blob: '../../etc/passwd' } }],
+    ['an unknown key', { ...document, extra: 1 }],
+    ['another schema', { ...document, schema: 2 }],
+    ['an empty name', { ...document, name: '   ' }],
+    ['nothing', undefined],
+  ])('is refused with %s', (_what, value) => {
+    expect(jobDocumentSchema.required().validate(value).error).toBeDefined();
+  });
+
+  it('may lack its source where settings alone are wanted', () => {
+    expect(jobSettingsSchema.validate({ ...document, source: undefined }).error).toBeUndefined();
+  });
+});
+
+it('a save names its revision and its steps', () => {
+  const step = { label: 'Width', forward: [{ op: 'replace', path: ['piece', 'length'], value: 5 }], backward: [] };
+  const save = { revision: 1, document, keep: 0, steps: [step], cursor: 1 };
+  expect(saveSchema.validate(save).error).toBeUndefined();
+  expect(saveSchema.validate({ ...save, revision: 0 }).error).toBeDefined();
+  expect(saveSchema.validate({ ...save, steps: [{ ...step, forward: [{ op: 'run', path: [] }] }] }).error).toBeDefined();
+});
+
+it('figures of a hand-off come as text from an address and are taken as numbers', () => {
+  const facts = { name: 'a.svg', format: 'svg', width: '55', height: '40.5', contours: '3', cutLength: '210.2' };
+  expect(handOffFactsSchema.validate(facts).value).toMatchObject({ width: 55, contours: 3 });
+});

@@ -1,0 +1,31 @@
+import { formatLength, parseLength } from './length';
+
+describe('parseLength', () => {
+  it.each([
+    ['55', 'mm', 55],
+    ['5,5 cm', 'mm', 55],
+    ['120mm', 'in', 120],
+    ['5in', 'mm', 127],
+    ['4 1/2', 'in', 114.3],
+    ['4-1/2 in', 'mm', 114.3],
+    ['3/8"', 'mm', 9.525],
+    ['0.25', 'in', 6.35],
+  ] as const)('%j in %s is %d mm (1 in = 25.4 mm exactly, international inch of 1959)', (text, unit, millimetres) => {
+    expect(parseLength(text, unit)).toBeCloseTo(millimetres, 9);
+  });
+
+  it.each(['', 'abc', '0', '-3', '1/0', '12 furlongs', '1 2'])('%j is no length', (text) => {
+    expect(() => parseLength(text, 'mm')).toThrow('is not a length');
+  });
+});
+
+describe('formatLength', () => {
+  it.each([
+    [55, 'mm', '55 mm'],
+    [54.997, 'mm', '55 mm'],
+    [114.3, 'in', '4 1/2 in'],
+    [9.525, 'in', '3/8 in'],
+    [254, 'in', '10 in'],
+    [33, 'in', '1.299 in'],
+  ] as const)('%d mm in %s reads %j', (millimetres, unit, text) => expect(formatLength(millimetres, unit)).toBe(text));
+});

@@ -1,0 +1,90 @@
+import { quietContext } from '../context';
+import { coloured, drawn } from '../testing/pictures';
+import { type JobDocument, newJob } from './document';
+import { factsOf } from './facts';
+import { newMemory } from './memory';
+import { handOffFile, runJob } from './run';
+
+const picture = coloured(drawn(100, 80, (x, y) => Math.hypot(x - 50, y - 40) < 30 && Math.hypot(x - 55, y - 40) > 12));
+const source = { blob: '', name: 'ring-of-tea.png', kind: 'png', width: 100, height: 80, density: 254, notes: [] };
+const decoded = { key: 'ring', picture, reduction: 1 };
+const job = newJob(source);
+const run = (document: JobDocument, memory = newMemory()) => runJob(document, decoded, memory, quietContext);
+
+describe('runJob', () => {
+  it('names a job after its file', () => expect(job.name).toBe('Ring of tea'));
+
+  it('takes the size from the density: 254 dpi is a tenth of a millimetre a pixel', () => {
+    const { piece } = run(job);
+    expect(piece.scaleSource).toBe('density');
+    expect(piece.frame.right).toBeCloseTo(6, 2);
+  });
+
+  it.each([
+    ['artwork', 'width', 60, 60],
+    ['artwork', 'height', 30, 30],
+    ['picture', 'width', 100, 100],
+    ['picture', 'height', 160, 200],
+  ] as const)('makes the %s’s %s exactly %d mm', (by, edge, length, width) => {
+    const { piece } = run({ ...job, piece: { by, edge, length } });
+    expect(piece.frame.right).toBeCloseTo(width, 6);
+    expect(piece.scaleSource).toBe('length');
+  });
+
+  it('works out only what a change touches', () => {
+    const memory = newMemory();
+    const first = run(job, memory);
+    const wider = run({ ...job, piece: { ...job.piece, length: 50 } }, memory);
+    expect(wider.line).toBe(first.line);
+    const smoother = run({ ...job, line: { ...job.line, smoothness: 2 } }, memory);
+    expect(smoother.contours).toBe(first.contours);
+    expect(smoother.line).not.toBe(first.line);
+    const darker = run({ ...job, ink: { ...job.ink, threshold: 60 } }, memory);
+    expect(darker.ink).not.toBe(first.ink);
+    expect(run(job, memory).ink).toBe(first.ink);
+  });
+
+  it('means a tolerance in millimetres at the size the piece has', () => {
+    const at = (length: number) => run({ ...job, line: { ...job.line, tolerance: 0.1 }, piece: { ...job.piece, length } }).tolerance;
+    expect(at(60)).toBeCloseTo(0.1, 2);
+    expect(at(6)).toBeCloseTo(1, 1);
+    expect(run(job).tolerance).toBeCloseTo(1 / 3);
+  });
+
+  it('gives the same bytes for the same document and pixels', () => {
+    for (const format of ['svg', 'dxf'] as const) {
+      expect(handOffFile(job, run(job), format).text).toBe(handOffFile(job, run(job), format).text);
+    }
+  });
+
+  it('turns and mirrors the picture before anything else', () => {
+    const { picture: turned, line } = run({ ...job, square: { turn: 1, mirror: false } });
+    expect([turned.width, turned.height]).toEqual([80, 100]);
+    expect(line.shapes[0].holes[0].start.y).toBeLessThan(50);
+  });
+
+  it('counts what people look at', () => {
+    expect(factsOf(run(job))).toMatchObject({ shapes: 1, holes: 1, contours: 2, nodes: 4, openPaths: 0 });
+  });
+
+  it('refuses a size that cannot be made', () => {
+    expect(() => run({ ...job, piece: { ...job.piece, length: 1e9 } })).toThrow('cannot be made');
+  });
+});
+
+describe('handOffFile', () => {
+  it.each(['svg', 'dxf'] as const)('reads the %s back and finds it as meant', (format) => {
+    const { readBack, name } = handOffFile(job, run(job), format);
+    expect(name).toBe(`Ring of tea.${format}`);
+    expect(readBack).toMatchObject({ contours: 2, open: 0 });
+    expect(readBack.worst).toBeLessThan(0.01);
+    expect(readBack.area).toBeCloseTo(Math.PI * (3 ** 2 - 1.2 ** 2), 1);
+  });
+});
+
+it('proves: no true size, coarse pixels', () => {
+  const kinds = (document: JobDocument) => run(document).proof.findings.map((finding) => finding.kind);
+  expect(kinds({ ...job, source: { ...source, density: null } })).toEqual(['no-true-size']);
+  expect(kinds({ ...job, piece: { ...job.piece, length: 600 } })).toEqual(['coarse']);
+  expect(kinds(job)).toEqual([]);
+});

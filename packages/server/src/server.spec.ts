@@ -1,0 +1,201 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Express } from 'express';
+import { pino } from 'pino';
+import request from 'supertest';
+import type { JobCard, JobRecord } from '@drelk/contract';
+import { createApp } from './app';
+import { type Config } from './config';
+
+const root = join(__dirname, '../../..');
+const picture = join(root, 'demo/pictures/01-moth.png');
+let config: Config;
+let app: Express;
+let close: () => Promise<void>;
+
+async function start(): Promise<void> {
+  ({ app, close } = await createApp(config, pino({ level: 'silent' })));
+}
+
+const open = async (id: string) => (await request(app).get(`/api/jobs/${id}`).expect(200)).body as JobRecord;
+const shelf = async (query = '') => (await request(app).get(`/api/jobs${query}`).expect(200)).body as JobCard[];
+const firstJob = async () => open((await shelf())[0].id);
+const step = (length: number) => ({
+  label: 'Width',
+  forward: [{ op: 'replace', path: ['piece', 'length'], value: length }],
+  backward: [{ op: 'replace', path: ['piece', 'length'], value: null }],
+});
+
+beforeEach(async () => {
+  const data = mkdtempSync(join(tmpdir(), 'drelk-'));
+  const web = mkdtempSync(join(tmpdir(), 'drelk-web-'));
+  writeFileSync(join(web, 'index.html'), '<drelk-root ngCspNonce="DRELK_NONCE"></drelk-root>');
+  config = { port: 0, host: '127.0.0.1', data, web, samples: join(root, 'demo/pictures'), passcode: undefined };
+  await start();
+});
+
+afterEach(async () => {
+  await close();
+  rmSync(config.data, { recursive: true, force: true });
+  rmSync(config.web, { recursive: true, force: true });
+});
+
+describe('the shelf', () => {
+  it('is filled with demo jobs when it is empty, and only then', async () => {
+    const names = (await shelf()).map((card) => card.name);
+    expect(names).toEqual(['Moth', 'Tin label', 'Leaf', 'Sealing ring']);
+    await close();
+    await start();
+    expect(await shelf()).toHaveLength(4);
+  });
+
+  it('finds by name, whatever is typed', async () => {
+    expect((await shelf('?search=ring')).map((card) => card.name)).toEqual(['Sealing ring']);
+    expect(await shelf('?search=%25')).toHaveLength(4);
+    await request(app).get(`/api/jobs?search=${'x'.repeat(200)}`).expect(400);
+  });
+
+  it('puts a job in the bin and takes it back whole', async () => {
+    const { id } = await firstJob();
+    await request(app).delete(`/api/jobs/${id}`).expect(204);
+    expect(await shelf()).toHaveLength(3);
+    expect((await shelf('?bin=true')).map((card) => card.id)).toEqual([id]);
+    await request(app).post(`/api/jobs/${id}/restore`).expect(204);
+    expect(await shelf()).toHaveLength(4);
+  });
+
+  it('copies a job under a name of its own', async () => {
+    const job = await firstJob();
+    const { body } = await request(app).post(`/api/jobs/${job.id}/copy`).expect(201);
+    expect(body).toMatchObject({ name: 'Moth (copy)', document: { source: job.document.source } });
+  });
+});
+
+describe('a job', () => {
+  it('keeps its document, steps and cursor over a restart', async () => {
+    const job = await firstJob();
+    const document = { ...job.document, piece: { ...job.document.piece, length: 55 } };
+    const save = { revision: 1, document, keep: 0, steps: [step(55)], cursor: 1 };
+    await request(app).put(`/api/jobs/${job.id}`).send(save).expect(200);
+    await close();
+    await start();
+    expect(await open(job.id)).toMatchObject({ revision: 2, document, steps: [step(55)], cursor: 1 });
+  });
+
+  it('drops steps that were undone and replaced', async () => {
+    const { id, document } = await firstJob();
+    const send = (revision: number, keep: number, steps: object[], cursor: number) =>
+      request(app).put(`/api/jobs/${id}`).send({ revision, document, keep, steps, cursor }).expect(200);
+    await send(1, 0, [step(1), step(2), step(3)], 3);
+    await send(2, 1, [step(4)], 2);
+    expect((await open(id)).steps).toEqual([step(1), step(4)]);
+  });
+
+  it('refuses a stale save with the revision that is there, and overwrites nothing', async () => {
+    const { id, document } = await firstJob();
+    const save = (name: string) => ({ revision: 1, document: { ...document, name }, keep: 0, steps: [], cursor: 0 });
+    await request(app).put(`/api/jobs/${id}`).send(save('First')).expect(200);
+    const { body } = await request(app).put(`/api/jobs/${id}`).send(save('Second')).expect(409);
+    expect(body).toMatchObject({ code: 'stale', revision: 2 });
+    expect((await open(id)).name).toBe('First');
+  });
+
+  it('lets only one of two saves at once through', async () => {
+    const { id, document } = await firstJob();
+    const save = () => request(app).put(`/api/jobs/${id}`).send({ revision: 1, document, keep: 0, steps: [], cursor: 0 });
+    const statuses = (await Promise.all([save(), save(), save()])).map((response) => response.status);
+    expect(statuses.sort()).toEqual([200, 409, 409]);
+  });
+
+  it('is not taken without its picture, nor with what the schema does not know', async () => {
+    const { document } = await firstJob();
+    const without = { ...document, source: { ...document.source, blob: 'f'.repeat(64) } };
+    await request(app).post('/api/jobs').send({ document: without }).expect(404);
+    const { body } = await request(app).post('/api/jobs').send({ document: { ...document, more: 1 } }).expect(400);
+    expect(Object.keys(body as object).sort()).toEqual(['code', 'hint', 'message']);
+    await request(app).get('/api/jobs/not-a-number').expect(400);
+  });
+});
+
+describe('pictures', () => {
+  it('are kept under the SHA-256 of their bytes and given back unchanged', async () => {
+    const { body } = await request(app).post('/api/blobs').attach('picture', picture).expect(201);
+    const { blob } = body as { blob: string };
+    const back = await request(app).get(`/api/blobs/${blob}`).buffer().parse(binary).expect(200);
+    expect(readFileSync(picture).equals(back.body as Buffer)).toBe(true);
+  });
+
+  it('are looked at before they are kept', async () => {
+    const { body } = await request(app).post('/api/blobs').attach('picture', Buffer.from('words'), 'tea “🫖”.png').expect(422);
+    expect(body).toMatchObject({ code: 'not-a-picture' });
+    expect((body as { message: string }).message).toContain('🫖');
+    await request(app).post('/api/blobs').expect(400);
+    await request(app).get('/api/blobs/..%2F..%2Fetc').expect(400);
+  });
+
+  it('of the demo are listed and served, the old cut file not among them', async () => {
+    const { body } = await request(app).get('/api/samples').expect(200);
+    expect(body).toHaveLength(11);
+    await request(app).get('/api/samples/01-moth.png').expect('Content-Type', /png/);
+    await request(app).get('/api/samples/..%2Fpackage.json').expect(400);
+  });
+});
+
+describe('hand-offs', () => {
+  it('are kept with their job and given again, byte for byte, as a download', async () => {
+    const { id } = await firstJob();
+    const query = { name: 'Tea "🫖".svg', format: 'svg', width: 55, height: 40, contours: 3, cutLength: 210 };
+    const bytes = Buffer.from('<svg/>');
+    const kept = await request(app)
+      .post(`/api/jobs/${id}/hand-offs`)
+      .query(query)
+      .set('Content-Type', 'application/octet-stream')
+      .send(bytes)
+      .expect(201);
+    const { body: list } = await request(app).get(`/api/jobs/${id}/hand-offs`).expect(200);
+    expect(list).toEqual([kept.body]);
+    const back = await request(app).get(`/api/jobs/${id}/hand-offs/${(kept.body as { id: number }).id}`).buffer().parse(binary);
+    expect(back.body).toEqual(bytes);
+    expect(back.headers['content-disposition']).toContain('attachment');
+  });
+
+  it('of nothing are refused', async () => {
+    const { id } = await firstJob();
+    await request(app).post(`/api/jobs/${id}/hand-offs`).query({ name: 'a' }).expect(400);
+  });
+});
+
+describe('the door', () => {
+  it('answers other hosts and other pages’ requests with 403', async () => {
+    await request(app).get('/api/health').set('Host', 'evil.example').expect(403);
+    await request(app).get('/api/health').set('Origin', 'http://evil.example').expect(403);
+    await request(app).get('/api/health').set('Origin', 'null').expect(403);
+  });
+
+  it('asks for the passcode where others can reach it', async () => {
+    await close();
+    config = { ...config, host: '0.0.0.0', passcode: 'moth' };
+    await start();
+    await request(app).get('/api/health').expect(401);
+    await request(app).get('/api/health').auth('any', 'wrong').expect(401);
+    await request(app).get('/api/health').auth('any', 'moth').expect(200, { status: 'well', jobs: 4 });
+  });
+
+  it('gives the page a nonce of its own each time, and a strict policy', async () => {
+    const pages = await Promise.all([request(app).get('/job/1'), request(app).get('/')]);
+    const nonces = pages.map((page) => /ngCspNonce="([^"]+)"/.exec(page.text)?.[1]);
+    expect(nonces[0]).not.toBe(nonces[1]);
+    expect(pages[1].headers['content-security-policy']).toContain(`'nonce-${nonces[1]}'`);
+    expect(pages[1].headers['cross-origin-opener-policy']).toBe('same-origin');
+    await request(app).get('/api/nowhere').expect(404);
+  });
+});
+
+/** Collects a response's bytes as they are. */
+function binary(response: unknown, done: (error: Error | null, body: Buffer) => void): void {
+  const parts: Buffer[] = [];
+  const stream = response as NodeJS.ReadableStream;
+  stream.on('data', (part: Buffer) => parts.push(part));
+  stream.on('end', () => done(null, Buffer.concat(parts)));
+}
