@@ -34,10 +34,15 @@ module.exports = {
       transform: {
         '^.+\\.(ts|mjs|js|html|svg)$': [
           'jest-preset-angular',
-          { tsconfig: '<rootDir>/packages/web/tsconfig.spec.json', stringifyContentPathRegex: '\\.(html|svg)$' },
+          {
+            tsconfig: '<rootDir>/packages/web/tsconfig.spec.json',
+            stringifyContentPathRegex: '\\.(html|svg)$',
+          },
         ],
       },
-      transformIgnorePatterns: [`/node_modules/(?!(.*\\.mjs$|${esmPackages.join('|')}|@angular|rxjs|konva)/)`],
+      transformIgnorePatterns: [
+        `/node_modules/(?!(.*\\.mjs$|${esmPackages.join('|')}|@angular|rxjs|konva)/)`,
+      ],
       moduleNameMapper: {
         ...sources,
         '\\.factory$': '<rootDir>/packages/web/testing/worker.factory.ts',

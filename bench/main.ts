@@ -18,7 +18,15 @@ import { twoTone } from './pictures';
 const now = () => performance.now();
 const context: Context = { now, progress: () => undefined, stopped: () => false };
 
-const source = ({ width, height }: ColourPicture) => ({ blob: '', name: 'bench.png', kind: 'png', width, height, density: 300, notes: [] });
+const source = ({ width, height }: ColourPicture) => ({
+  blob: '',
+  name: 'bench.png',
+  kind: 'png',
+  width,
+  height,
+  density: 300,
+  notes: [],
+});
 
 /** One run of all stages from nothing. */
 function whole(picture: ColourPicture): JobResult {
@@ -29,12 +37,18 @@ function sorted(values: number[]): number[] {
   return [...values].sort((a, b) => a - b);
 }
 const median = (values: number[]) => sorted(values)[Math.floor(values.length / 2)];
-const percentile = (values: number[], share: number) => sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))];
+const percentile = (values: number[], share: number) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))];
 
 /** Peak memory of one run in a process of its own, the decoded picture included, in bytes a pixel. */
 function memoryRow(megapixels: number): number {
   const script = process.argv[1];
-  const text = execFileSync(process.execPath, ['--expose-gc', script, 'memory', String(megapixels)]).toString();
+  const text = execFileSync(process.execPath, [
+    '--expose-gc',
+    script,
+    'memory',
+    String(megapixels),
+  ]).toString();
   return Number(text);
 }
 
@@ -53,7 +67,11 @@ async function speed(): Promise<void> {
   const { cv } = await loadOpenCv();
   const rows: Record<string, Record<string, string>> = {};
   const perPixel: number[] = [];
-  for (const [megapixels, runs] of [[1, 9], [12, 7], [48, 3]]) {
+  for (const [megapixels, runs] of [
+    [1, 9],
+    [12, 7],
+    [48, 3],
+  ]) {
     const picture = twoTone(megapixels);
     const results: JobResult[] = [];
     const totals: number[] = [];
@@ -70,7 +88,8 @@ async function speed(): Promise<void> {
       points = other.points;
     }
     const row: Record<string, string> = {};
-    for (const step of STEPS) row[step] = `${median(results.map((result) => result.timing[step])).toFixed(0)} ms`;
+    for (const step of STEPS)
+      row[step] = `${median(results.map((result) => result.timing[step])).toFixed(0)} ms`;
     const total = median(totals);
     perPixel.push((total * 1e6) / (picture.width * picture.height));
     row['whole'] = `${total.toFixed(0)} ms`;
@@ -84,9 +103,14 @@ async function speed(): Promise<void> {
     row['whole / reference'] = (total / median(theirs)).toFixed(2);
     rows[`${megapixels} MP`] = row;
   }
-  print('Picture to fitted paths; medians; reference: the WebAssembly library’s grey, threshold, contours, polygons', rows);
+  print(
+    'Picture to fitted paths; medians; reference: the WebAssembly library’s grey, threshold, contours, polygons',
+    rows,
+  );
   const growth = perPixel.slice(1).map((cost, i) => cost / perPixel[i]);
-  console.log(`\nCost per pixel, each size over the one before: ${growth.map((ratio) => ratio.toFixed(2)).join(', ')}`);
+  console.log(
+    `\nCost per pixel, each size over the one before: ${growth.map((ratio) => ratio.toFixed(2)).join(', ')}`,
+  );
   preview();
 }
 
@@ -124,7 +148,8 @@ function print(title: string, rows: Record<string, Record<string, string>>): voi
   console.log(`\n${title}\n`);
   console.log(`| | ${names.join(' | ')} |`);
   console.log(`|---|${names.map(() => '---').join('|')}|`);
-  for (const figure of figures) console.log(`| ${figure} | ${names.map((name) => rows[name][figure]).join(' | ')} |`);
+  for (const figure of figures)
+    console.log(`| ${figure} | ${names.map((name) => rows[name][figure]).join(' | ')} |`);
 }
 
 if (process.argv[2] === 'memory') measureMemory(Number(process.argv[3]));

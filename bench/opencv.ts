@@ -38,7 +38,11 @@ export function loadOpenCv(): Promise<{ cv: Cv }> {
 }
 
 /** Grey, threshold, contours with their nesting, and polygons within a pixel; the picture copied in beforehand. */
-export function opencvPolygons(cv: Cv, picture: ColourPicture, now: () => number): { milliseconds: number; points: number } {
+export function opencvPolygons(
+  cv: Cv,
+  picture: ColourPicture,
+  now: () => number,
+): { milliseconds: number; points: number } {
   const colour = new cv.Mat(picture.height, picture.width, cv.CV_8UC4);
   colour.data.set(picture.data);
   const begun = now();

@@ -3,5 +3,7 @@ import { bundle } from './bundle.mjs';
 
 await bundle('packages/cli/src/drelk.ts', 'packages/cli/dist/drelk.mjs', {
   splitting: false,
-  banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  banner: {
+    js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+  },
 });

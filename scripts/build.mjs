@@ -2,4 +2,5 @@
 import { builds, install } from './steps.mjs';
 
 install();
-for (const [name, build] of Object.entries(builds)) console.log(`${name}: ${build() ? 'built' : 'up to date'}`);
+for (const [name, build] of Object.entries(builds))
+  console.log(`${name}: ${build() ? 'built' : 'up to date'}`);

@@ -2,7 +2,11 @@
 import { join } from 'node:path';
 import { bundle, root } from './bundle.mjs';
 
-await bundle('demo/generator/main.ts', '.cache/demo.mjs', { packages: 'external', alias: undefined, plugins: [fromSource()] });
+await bundle('demo/generator/main.ts', '.cache/demo.mjs', {
+  packages: 'external',
+  alias: undefined,
+  plugins: [fromSource()],
+});
 process.chdir(root);
 await import(join(root, '.cache/demo.mjs'));
 
@@ -11,6 +15,8 @@ function fromSource() {
   return {
     name: 'from-source',
     setup: (build) =>
-      build.onResolve({ filter: /^@drelk\/core$/ }, () => ({ path: join(root, 'packages/core/src/index.ts') })),
+      build.onResolve({ filter: /^@drelk\/core$/ }, () => ({
+        path: join(root, 'packages/core/src/index.ts'),
+      })),
   };
 }

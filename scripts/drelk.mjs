@@ -6,6 +6,8 @@ import { join } from 'node:path';
 const root = join(import.meta.dirname, '..');
 const bundled = join(root, 'packages/cli/dist/drelk.mjs');
 if (!existsSync(bundled)) {
-  execFileSync(process.execPath, [join(root, 'scripts/prepare.mjs'), 'cli'], { stdio: ['ignore', 'ignore', 'inherit'] });
+  execFileSync(process.execPath, [join(root, 'scripts/prepare.mjs'), 'cli'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
 }
 await import(bundled);

@@ -7,8 +7,18 @@ const chromium = '/usr/bin/chromium';
 install();
 Object.values(builds).forEach((build) => build());
 if (!debian(['chromium'], () => existsSync(chromium))) {
-  console.error(`The end-to-end tests need Chromium at ${chromium}. Install Debian's package "chromium" as root: apt-get install chromium.`);
+  console.error(
+    `The end-to-end tests need Chromium at ${chromium}. Install Debian's package "chromium" as root: apt-get install chromium.`,
+  );
   process.exit(1);
 }
-const args = ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts', ...process.argv.slice(2)];
-process.exit(spawnSync(process.execPath, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] }).status ?? 1);
+const args = [
+  'node_modules/@playwright/test/cli.js',
+  'test',
+  '--config',
+  'e2e/playwright.config.ts',
+  ...process.argv.slice(2),
+];
+process.exit(
+  spawnSync(process.execPath, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] }).status ?? 1,
+);

@@ -22,10 +22,12 @@ export function run(command, args, { quiet = false, env = {} } = {}) {
 /** Does a piece of work unless a stamp says that it was done for the same inputs. */
 export function unlessDone(name, inputs, output, work) {
   const hash = createHash('sha256');
-  for (const input of inputs) for (const file of filesIn(join(root, input))) hash.update(file).update(readFileSync(file));
+  for (const input of inputs)
+    for (const file of filesIn(join(root, input))) hash.update(file).update(readFileSync(file));
   const key = hash.digest('hex');
   const stamp = join(root, '.cache', `${name}.stamp`);
-  if (existsSync(stamp) && existsSync(join(root, output)) && readFileSync(stamp, 'utf8') === key) return false;
+  if (existsSync(stamp) && existsSync(join(root, output)) && readFileSync(stamp, 'utf8') === key)
+    return false;
   work();
   mkdirSync(join(root, '.cache'), { recursive: true });
   writeFileSync(stamp, key);
@@ -46,8 +48,13 @@ const SQLITE_HEADER = '/usr/include/sqlite3.h';
 /** Installs Debian packages where that is allowed; true when they are there afterwards. */
 export function debian(packages, isThere) {
   if (isThere()) return true;
-  if (process.platform !== 'linux' || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return false;
-  const apt = (...args) => spawnSync('apt-get', args, { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  if (process.platform !== 'linux' || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get'))
+    return false;
+  const apt = (...args) =>
+    spawnSync('apt-get', args, {
+      stdio: 'ignore',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   apt('update');
   apt('install', '-y', '--no-install-recommends', ...packages);
   return isThere();
@@ -58,7 +65,10 @@ export function install() {
   return unlessDone('install', ['package-lock.json'], 'node_modules', () => {
     console.error('Drelk: installing what is missing …');
     const linked = debian(['libsqlite3-dev'], () => existsSync(SQLITE_HEADER));
-    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true, env: linked ? { npm_config_sqlite: '/usr' } : {} });
+    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+      quiet: true,
+      env: linked ? { npm_config_sqlite: '/usr' } : {},
+    });
   });
 }
 
@@ -68,15 +78,24 @@ const CONTRACT = [...CORE, 'packages/contract/src'];
 /** What can be built, with what each depends on. */
 export const builds = {
   cli: () =>
-    unlessDone('cli', [...CONTRACT, 'packages/cli/src', 'scripts/bundle.mjs', 'scripts/build-cli.mjs'], 'packages/cli/dist/drelk.mjs', () =>
-      run(process.execPath, ['scripts/build-cli.mjs'], { quiet: true }),
+    unlessDone(
+      'cli',
+      [...CONTRACT, 'packages/cli/src', 'scripts/bundle.mjs', 'scripts/build-cli.mjs'],
+      'packages/cli/dist/drelk.mjs',
+      () => run(process.execPath, ['scripts/build-cli.mjs'], { quiet: true }),
     ),
   server: () =>
-    unlessDone('server', [...CONTRACT, 'packages/server/src', 'tsconfig.json'], 'packages/server/dist/main.js', () =>
-      run(process.execPath, ['node_modules/typescript/bin/tsc', '-b'], { quiet: true }),
+    unlessDone(
+      'server',
+      [...CONTRACT, 'packages/server/src', 'tsconfig.json'],
+      'packages/server/dist/main.js',
+      () => run(process.execPath, ['node_modules/typescript/bin/tsc', '-b'], { quiet: true }),
     ),
   web: () =>
-    unlessDone('web', [...CONTRACT, 'packages/web', 'angular.json'], 'packages/web/dist/browser/index.html', () =>
-      run(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build'], { quiet: true }),
+    unlessDone(
+      'web',
+      [...CONTRACT, 'packages/web', 'angular.json'],
+      'packages/web/dist/browser/index.html',
+      () => run(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build'], { quiet: true }),
     ),
 };

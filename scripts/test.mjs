@@ -26,7 +26,10 @@ function step(name, work) {
 /** A test run that leaves its counts in a file. */
 function counted(name, command, file, count) {
   console.log(`\n== ${name}`);
-  const { status } = spawnSync(process.execPath, command, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  const { status } = spawnSync(process.execPath, command, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+  });
   try {
     const [good, bad] = count(JSON.parse(readFileSync(join(results, file), 'utf8')));
     passed += good;
@@ -49,7 +52,10 @@ counted(
   (json) => [json.numPassedTests, json.numFailedTests + json.numRuntimeErrorTestSuites],
 );
 step('Build', () => Object.values(builds).forEach((build) => build()));
-counted('End to end', ['scripts/e2e.mjs'], 'e2e.json', ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
+counted('End to end', ['scripts/e2e.mjs'], 'e2e.json', ({ stats }) => [
+  stats.expected + stats.flaky,
+  stats.unexpected,
+]);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;

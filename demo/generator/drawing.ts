@@ -28,7 +28,9 @@ export function contoursOfData(data: string): Contour[] {
 
 /** The areas of one colour as shapes with holes. */
 export function shapesOf(drawing: SourceDrawing, colour = '#000'): Shape[] {
-  const contours = drawing.areas.filter((area) => area.colour === colour).flatMap((area) => contoursOfData(area.data));
+  const contours = drawing.areas
+    .filter((area) => area.colour === colour)
+    .flatMap((area) => contoursOfData(area.data));
   return nestContours(contours, 0.01);
 }
 
@@ -50,7 +52,7 @@ export function remap(data: string, change: (x: number, y: number) => [number, n
   let result = '';
   let command = '';
   let at: [number, number] = [0, 0];
-  for (let i = 0; i < tokens.length; ) {
+  for (let i = 0; i < tokens.length;) {
     if (/[A-Z]/.test(tokens[i])) command = tokens[i++];
     if (command === 'Z') {
       result += 'Z';
@@ -66,7 +68,11 @@ export function remap(data: string, change: (x: number, y: number) => [number, n
     const places: string[] = [];
     for (let k = 0; k < pairs; k++) {
       at = [take(), take()];
-      places.push(change(...at).map((value) => Number(value.toFixed(4))).join(' '));
+      places.push(
+        change(...at)
+          .map((value) => Number(value.toFixed(4)))
+          .join(' '),
+      );
     }
     result += command + places.join(' ');
   }

@@ -29,7 +29,7 @@ const picture = (file: string) => join(demo, 'pictures', file);
 /** A PNG without its pHYs chunk: clean art has no size of its own, but the encoder writes one always. */
 function withoutDensity(png: Buffer): Buffer {
   const kept = [png.subarray(0, 8)];
-  for (let at = 8; at < png.length; ) {
+  for (let at = 8; at < png.length;) {
     const end = at + 12 + png.readUInt32BE(at);
     if (png.toString('latin1', at + 4, at + 8) !== 'pHYs') kept.push(png.subarray(at, end));
     at = end;
@@ -37,10 +37,21 @@ function withoutDensity(png: Buffer): Buffer {
   return Buffer.concat(kept);
 }
 
-async function cleanArt(name: string, drawing: SourceDrawing, more: Record<string, unknown> = {}): Promise<void> {
-  const png = await encoder(await render(drawing, 1)).png({ compressionLevel: 9, palette: false }).toBuffer();
+async function cleanArt(
+  name: string,
+  drawing: SourceDrawing,
+  more: Record<string, unknown> = {},
+): Promise<void> {
+  const png = await encoder(await render(drawing, 1))
+    .png({ compressionLevel: 9, palette: false })
+    .toBuffer();
   writeFileSync(picture(`${name}.png`), withoutDensity(png));
-  keepTruth(name, drawing, { picture: `${name}.png`, pixelsPerUnit: 1, shapes: shapeData(shapesOf(drawing)), ...more });
+  keepTruth(name, drawing, {
+    picture: `${name}.png`,
+    pixelsPerUnit: 1,
+    shapes: shapeData(shapesOf(drawing)),
+    ...more,
+  });
 }
 
 /** Photographs a sheet rendered `scale` pixels to its unit, its corners landing where told. */
@@ -55,12 +66,20 @@ async function photo(
   const sheet = await render(drawing, scale);
   const toPhoto = sheetTo(sheet.width, sheet.height, corners);
   const shot = photograph(sheet, toPhoto, model);
-  await encoder(shot).jpeg({ quality: 82 }).toFile(picture(`${name}.jpg`));
+  await encoder(shot)
+    .jpeg({ quality: 82 })
+    .toFile(picture(`${name}.jpg`));
   const unitsToPhoto: Homography = sheetTo(drawing.width, drawing.height, corners);
   keepTruth(name, drawing, { picture: `${name}.jpg`, corners, unitsToPhoto, ...more });
 }
 
-async function noisy(drawing: SourceDrawing, sigma: number, tones: number, seed: number, ground: string): Promise<FloatPicture> {
+async function noisy(
+  drawing: SourceDrawing,
+  sigma: number,
+  tones: number,
+  seed: number,
+  ground: string,
+): Promise<FloatPicture> {
   const flat = await render(drawing, 1, ground);
   const identity = [1, 0, 0, 0, 1, 0, 0, 0, 1];
   const { width, height } = flat;
@@ -72,13 +91,22 @@ await cleanArt('01-moth', moth);
 
 const small = await render(moth, 0.2);
 await encoder(small).jpeg({ quality: 45 }).toFile(picture('02-moth-small.jpg'));
-keepTruth('02-moth-small', moth, { picture: '02-moth-small.jpg', pixelsPerUnit: 0.2, shapes: shapeData(shapesOf(moth)) });
+keepTruth('02-moth-small', moth, {
+  picture: '02-moth-small.jpg',
+  pixelsPerUnit: 0.2,
+  shapes: shapeData(shapesOf(moth)),
+});
 
 await photo(
   '03-stall-sign',
   sign,
   4,
-  [[262, 218], [1382, 150], [1430, 842], [190, 786]],
+  [
+    [262, 218],
+    [1382, 150],
+    [1430, 842],
+    [190, 786],
+  ],
   {
     width: 1600,
     height: 1000,
@@ -101,8 +129,21 @@ await photo(
   '05-bracket-sketch',
   sketch,
   8,
-  [[120, 96], [1300, 140], [1360, 960], [60, 900]],
-  { width: 1420, height: 1050, ground: [96, 84, 72], falloff: { x: 300, y: 200, lost: 0.3 }, blur: 0.6, noise: 3, seed: 5 },
+  [
+    [120, 96],
+    [1300, 140],
+    [1360, 960],
+    [60, 900],
+  ],
+  {
+    width: 1420,
+    height: 1050,
+    ground: [96, 84, 72],
+    falloff: { x: 300, y: 200, lost: 0.3 },
+    blur: 0.6,
+    noise: 3,
+    seed: 5,
+  },
   { millimetres: BRACKET, ruler: { from: [20, 100], to: [140, 100], length: 120 } },
 );
 
@@ -113,7 +154,11 @@ await cleanArt('07-tin-label', label, { colours: LABEL_COLOURS, shapes: shapeDat
 await cleanArt('08-leaf', leaf);
 
 const ringScan = await noisy(ring, 0.4, 2, 9, '#fff');
-await encoder(ringScan).greyscale().png().withMetadata({ density: 300 }).toFile(picture('09-sealing-ring.png'));
+await encoder(ringScan)
+  .greyscale()
+  .png()
+  .withMetadata({ density: 300 })
+  .toFile(picture('09-sealing-ring.png'));
 keepTruth('09-sealing-ring', ring, {
   picture: '09-sealing-ring.png',
   pixelsPerUnit: 1,
@@ -128,8 +173,21 @@ await photo(
   '11-tag-on-a4',
   tag,
   6,
-  [[236, 150], [1348, 206], [1442, 1010], [120, 930]],
-  { width: 1600, height: 1150, ground: [88, 96, 92], falloff: { x: 900, y: 300, lost: 0.3 }, blur: 0.7, noise: 3, seed: 11 },
+  [
+    [236, 150],
+    [1348, 206],
+    [1442, 1010],
+    [120, 930],
+  ],
+  {
+    width: 1600,
+    height: 1150,
+    ground: [88, 96, 92],
+    falloff: { x: 900, y: 300, lost: 0.3 },
+    blur: 0.7,
+    noise: 3,
+    seed: 11,
+  },
   { millimetres: { sheet: [297, 210], tag: TAG } },
 );
 
@@ -147,7 +205,9 @@ for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealin
   const source = { blob: '', name: file, kind: 'png', width, height, density: null, notes: [] };
   const decoded = { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 };
   const { line } = runJob(newJob(source), decoded, newMemory(), quietContext);
-  const paths = contoursOf(line.shapes).map((contour) => pathData(contour)).join('');
+  const paths = contoursOf(line.shapes)
+    .map((contour) => pathData(contour))
+    .join('');
   const svg =
     `<svg xmlns="http://www.w3.org/2000/svg" width="336" height="236" viewBox="0 0 ${width} ${height}">` +
     `<path d="${paths}" fill="#4a5580" fill-rule="evenodd"/></svg>`;

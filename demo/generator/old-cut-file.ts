@@ -18,15 +18,17 @@ export function oldCutFile(): { dxf: string; contours: Contour[] } {
     }
     lines.push('0', 'SEQEND', '8', '0');
   };
-  [...contours].sort(() => next() - 0.5).forEach((contour, k) => {
-    const points = crowded(flatten(contour, 0.002), 0.25);
-    if (k % 3 === 1) {
-      const cut = 2 * Math.floor((points.length / 2) * (0.3 + 0.4 * next()));
-      polyline(points.slice(0, cut), false);
-      polyline(Float64Array.from([...points.slice(cut - 2), points[0] + 0.03, points[1]]), false);
-    } else polyline(points, true);
-    if (k % 4 === 2) polyline(points, true);
-  });
+  [...contours]
+    .sort(() => next() - 0.5)
+    .forEach((contour, k) => {
+      const points = crowded(flatten(contour, 0.002), 0.25);
+      if (k % 3 === 1) {
+        const cut = 2 * Math.floor((points.length / 2) * (0.3 + 0.4 * next()));
+        polyline(points.slice(0, cut), false);
+        polyline(Float64Array.from([...points.slice(cut - 2), points[0] + 0.03, points[1]]), false);
+      } else polyline(points, true);
+      if (k % 4 === 2) polyline(points, true);
+    });
   lines.push('0', 'ENDSEC', '0', 'EOF', '');
   return { dxf: lines.join('\n'), contours };
 }
@@ -39,7 +41,8 @@ function crowded(points: Float64Array, step: number): Float64Array {
     const dx = points[j] - points[i];
     const dy = points[j + 1] - points[i + 1];
     const count = Math.max(1, Math.ceil(Math.hypot(dx, dy) / step));
-    for (let k = 0; k < count; k++) result.push(points[i] + (dx * k) / count, points[i + 1] + (dy * k) / count);
+    for (let k = 0; k < count; k++)
+      result.push(points[i] + (dx * k) / count, points[i + 1] + (dy * k) / count);
   }
   return Float64Array.from(result);
 }

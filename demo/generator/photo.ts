@@ -16,7 +16,12 @@ export function random(seed: number): () => number {
 
 /** The homography that takes the corners of a width x height sheet to four places, from the upper left clockwise. */
 export function sheetTo(width: number, height: number, corners: [number, number][]): Homography {
-  const sheet = [[0, 0], [width, 0], [width, height], [0, height]];
+  const sheet = [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ];
   const rows: number[][] = [];
   sheet.forEach(([x, y], i) => {
     const [u, v] = corners[i];
@@ -29,7 +34,9 @@ export function sheetTo(width: number, height: number, corners: [number, number]
 function solve(rows: number[][]): number[] {
   const n = rows.length;
   for (let k = 0; k < n; k++) {
-    const pivot = rows.slice(k).reduce((best, row, i) => (Math.abs(row[k]) > Math.abs(rows[best][k]) ? k + i : best), k);
+    const pivot = rows
+      .slice(k)
+      .reduce((best, row, i) => (Math.abs(row[k]) > Math.abs(rows[best][k]) ? k + i : best), k);
     [rows[k], rows[pivot]] = [rows[pivot], rows[k]];
     for (let i = 0; i < n; i++) {
       if (i === k) continue;
@@ -49,7 +56,17 @@ export function project(h: Homography, x: number, y: number): [number, number] {
 /** The homography that goes back. */
 export function inverse(h: Homography): Homography {
   const [a, b, c, d, e, f, g, i, j] = h;
-  return [e * j - f * i, c * i - b * j, b * f - c * e, f * g - d * j, a * j - c * g, c * d - a * f, d * i - e * g, b * g - a * i, a * e - b * d];
+  return [
+    e * j - f * i,
+    c * i - b * j,
+    b * f - c * e,
+    f * g - d * j,
+    a * j - c * g,
+    c * d - a * f,
+    d * i - e * g,
+    b * g - a * i,
+    a * e - b * d,
+  ];
 }
 
 /** What happens to a flat drawing on its way through a camera. */
@@ -88,7 +105,11 @@ export function photograph(sheet: FloatPicture, toPhoto: Homography, model: Phot
   return expose(blurred({ width, height, data }, model.blur), model);
 }
 
-function sample({ width, height, data }: FloatPicture, u: number, v: number): [number, number, number] | undefined {
+function sample(
+  { width, height, data }: FloatPicture,
+  u: number,
+  v: number,
+): [number, number, number] | undefined {
   if (u < 0 || v < 0 || u >= width || v >= height) return undefined;
   const i = (Math.floor(v) * width + Math.floor(u)) * 3;
   return [data[i], data[i + 1], data[i + 2]];
@@ -98,16 +119,19 @@ function sample({ width, height, data }: FloatPicture, u: number, v: number): [n
 function expose(picture: FloatPicture, { falloff, glare, noise, seed }: PhotoModel): FloatPicture {
   const { width, height, data } = picture;
   const next = random(seed);
-  const farthest = Math.hypot(Math.max(falloff.x, width - falloff.x), Math.max(falloff.y, height - falloff.y));
+  const farthest = Math.hypot(
+    Math.max(falloff.x, width - falloff.x),
+    Math.max(falloff.y, height - falloff.y),
+  );
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const light = 1 - falloff.lost * (Math.hypot(x - falloff.x, y - falloff.y) / farthest) ** 2;
-      const burn = glare
+      const flash = glare
         ? glare.strength * Math.exp(-((x - glare.x) ** 2 + (y - glare.y) ** 2) / (2 * glare.radius ** 2))
         : 0;
       for (let c = 0; c < 3; c++) {
         const i = (y * width + x) * 3 + c;
-        data[i] = data[i] * light + burn + noise * gaussian(next);
+        data[i] = data[i] * light + flash + noise * gaussian(next);
       }
     }
   }
@@ -124,7 +148,9 @@ export function blurred(picture: FloatPicture, sigma: number): FloatPicture {
   if (sigma <= 0) return picture;
   const { width, height } = picture;
   const reach = Math.ceil(3 * sigma);
-  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) => Math.exp(-((k - reach) ** 2) / (2 * sigma ** 2)));
+  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) =>
+    Math.exp(-((k - reach) ** 2) / (2 * sigma ** 2)),
+  );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const pass = (data: Float32Array, stepX: number, stepY: number) => {
     const result = new Float32Array(data.length);
@@ -147,7 +173,13 @@ export function blurred(picture: FloatPicture, sigma: number): FloatPicture {
 }
 
 /** Noise, specks of ink and pinholes of paper, as a flatbed scan of an old sheet has them. */
-export function aged(picture: FloatPicture, seed: number, specks: number, pinholes: number, ink: number[]): FloatPicture {
+export function aged(
+  picture: FloatPicture,
+  seed: number,
+  specks: number,
+  pinholes: number,
+  ink: number[],
+): FloatPicture {
   const next = random(seed);
   const { width, height, data } = picture;
   const paper = [data[0], data[1], data[2]];

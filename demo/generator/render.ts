@@ -1,4 +1,4 @@
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import type { SourceDrawing } from './drawing';
 
 /** An RGB picture in floats, 0 to 255, row by row. */
@@ -32,7 +32,7 @@ export async function render(drawing: SourceDrawing, scale: number, ground = '#f
 }
 
 /** A sharp pipeline on a float picture, ready to be written in any format. */
-export function encoder({ width, height, data }: FloatPicture): sharp.Sharp {
+export function encoder({ width, height, data }: FloatPicture): Sharp {
   const bytes = Buffer.from(Uint8ClampedArray.from(data));
   return sharp(bytes, { raw: { width, height, channels: 3 } });
 }

@@ -18,7 +18,11 @@ export const ring: SourceDrawing = {
         ...[90, 210, 330].map((degrees) => {
           const angle = (degrees * Math.PI) / 180;
           const reach = millimetres(RING.lugCircle);
-          return circle(409.3 + reach * Math.cos(angle), 411.7 - reach * Math.sin(angle), millimetres(RING.lugHole / 2));
+          return circle(
+            409.3 + reach * Math.cos(angle),
+            411.7 - reach * Math.sin(angle),
+            millimetres(RING.lugHole / 2),
+          );
         }),
       ].join(''),
     },
@@ -45,7 +49,13 @@ export const teapot: SourceDrawing = {
 };
 
 /** A tea-tin label in five flat colours, the paper among them. */
-export const LABEL_COLOURS = { paper: '#f6efdf', night: '#23324a', moon: '#e8b94a', leaf: '#4f7d5c', clay: '#b5573a' };
+export const LABEL_COLOURS = {
+  paper: '#f6efdf',
+  night: '#23324a',
+  moon: '#e8b94a',
+  leaf: '#4f7d5c',
+  clay: '#b5573a',
+};
 export const label: SourceDrawing = {
   width: 900,
   height: 700,
@@ -56,7 +66,10 @@ export const label: SourceDrawing = {
     { colour: LABEL_COLOURS.night, data: moved(MOTH_OUTLINE, 350, 175, 0.2) },
     { colour: LABEL_COLOURS.leaf, data: 'M110 600C170 520 270 520 330 600C270 660 170 660 110 600Z' },
     { colour: LABEL_COLOURS.leaf, data: 'M570 600C630 520 730 520 790 600C730 660 630 660 570 600Z' },
-    { colour: LABEL_COLOURS.clay, data: 'M380 580L520 580L520 600L380 600ZM380 614L520 614L520 634L380 634Z' },
+    {
+      colour: LABEL_COLOURS.clay,
+      data: 'M380 580L520 580L520 600L380 600ZM380 614L520 614L520 634L380 634Z',
+    },
     { colour: LABEL_COLOURS.paper, data: lettering('SALTMOTH', 270, 404, 44).data },
   ],
   strokes: [],

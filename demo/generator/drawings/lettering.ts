@@ -12,7 +12,10 @@ const LETTERS: Record<string, { width: number; data: string }> = {
   A: { width: 100, data: 'M0 140L40 0L60 0L100 140L78 140L68 104L32 104L22 140ZM38 84L62 84L50 40Z' },
   L: { width: 80, data: 'M0 0L22 0L22 118L80 118L80 140L0 140Z' },
   T: { width: 90, data: 'M0 0L90 0L90 22L56 22L56 140L34 140L34 22L0 22Z' },
-  M: { width: 110, data: 'M0 140L0 0L22 0L55 70L88 0L110 0L110 140L88 140L88 50L62 105L48 105L22 50L22 140Z' },
+  M: {
+    width: 110,
+    data: 'M0 140L0 0L22 0L55 70L88 0L110 0L110 140L88 140L88 50L62 105L48 105L22 50L22 140Z',
+  },
   O: {
     width: 100,
     data:
@@ -26,7 +29,12 @@ const SPACE = 60;
 const GAP = 18;
 
 /** A line of capitals with its upper left at (x, y) and letters `height` high. */
-export function lettering(text: string, x: number, y: number, height: number): { data: string; width: number } {
+export function lettering(
+  text: string,
+  x: number,
+  y: number,
+  height: number,
+): { data: string; width: number } {
   const scale = height / 140;
   let at = 0;
   let data = '';
@@ -39,4 +47,5 @@ export function lettering(text: string, x: number, y: number, height: number): {
 }
 
 /** Contours of a line of capitals. */
-export const letteringContours = (text: string, height: number) => contoursOfData(lettering(text, 0, 0, height).data);
+export const letteringContours = (text: string, height: number) =>
+  contoursOfData(lettering(text, 0, 0, height).data);

@@ -68,7 +68,10 @@ export const tag: SourceDrawing = {
   height: 210,
   areas: [
     { colour: '#fbfaf6', data: rectangle(0, 0, 297, 210) },
-    { colour: '#7a3b2c', data: `M120 85L180 85L180 125L120 125L110 115L110 95Z${circle(118, 105, TAG.hole / 2)}` },
+    {
+      colour: '#7a3b2c',
+      data: `M120 85L180 85L180 125L120 125L110 115L110 95Z${circle(118, 105, TAG.hole / 2)}`,
+    },
   ],
   strokes: [],
 };

@@ -13,7 +13,11 @@ export interface OpenedPicture {
 export async function openPicture(path: string): Promise<OpenedPicture> {
   const name = basename(path);
   const bytes = await readFile(path).catch(() => {
-    throw new DrelkError('not-a-picture', `“${name}” cannot be opened.`, 'Check the name and that it may be read.');
+    throw new DrelkError(
+      'not-a-picture',
+      `“${name}” cannot be opened.`,
+      'Check the name and that it may be read.',
+    );
   });
   const header = checkPicture(bytes, name);
   const { default: sharp } = await import('sharp');
@@ -24,7 +28,11 @@ export async function openPicture(path: string): Promise<OpenedPicture> {
     .raw({ depth: 'uchar' })
     .toBuffer({ resolveWithObject: true })
     .catch(() => {
-      throw new DrelkError('truncated', `“${name}” is damaged and cannot be decoded.`, 'Copy or download it again.');
+      throw new DrelkError(
+        'truncated',
+        `“${name}” is damaged and cannot be decoded.`,
+        'Copy or download it again.',
+      );
     });
   const blob = createHash('sha256').update(bytes).digest('hex');
   return {

@@ -17,7 +17,9 @@ program
   .option('--width <length>', 'width of the artwork, such as 120mm, 5in or 4 1/2in')
   .option('--height <length>', 'height of the artwork')
   .addOption(new Option('--size-by <what>', 'what the size is that of').choices(['artwork', 'picture']))
-  .addOption(new Option('--method <method>', 'how ink becomes paths').choices(['outline', 'centreline', 'colours']))
+  .addOption(
+    new Option('--method <method>', 'how ink becomes paths').choices(['outline', 'centreline', 'colours']),
+  )
   .option('--colours <count>', 'how many colours, the paper among them')
   .option('--threshold <tone>', 'auto, or 0 to 255')
   .option('--tolerance <length>', 'how far paths may be off the ink')

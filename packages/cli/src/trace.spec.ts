@@ -17,15 +17,30 @@ beforeEach(() => {
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 function drelk(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'packages/cli/dist/drelk.mjs'), 'trace', ...args], { encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(root, 'packages/cli/dist/drelk.mjs'), 'trace', ...args],
+    { encoding: 'utf8' },
+  );
   return { status, stdout, stderr };
 }
 const at = (name: string) => join(folder, name);
-const report = () => JSON.parse(readFileSync(at('r.json'), 'utf8')) as Record<string, number> & { milliseconds: Record<string, number> };
+const report = () =>
+  JSON.parse(readFileSync(at('r.json'), 'utf8')) as Record<string, number> & {
+    milliseconds: Record<string, number>;
+  };
 
 describe('drelk trace', () => {
   it('brings the sealing ring out at its true size from the file’s density', () => {
-    const { status } = drelk(join(demo, '09-sealing-ring.png'), '--out', at('a.svg'), '--out', at('a.dxf'), '--report', at('r.json'));
+    const { status } = drelk(
+      join(demo, '09-sealing-ring.png'),
+      '--out',
+      at('a.svg'),
+      '--out',
+      at('a.dxf'),
+      '--report',
+      at('r.json'),
+    );
     expect(status).toBe(0);
     expect(report()).toMatchObject({ shapes: 1, holes: 4, contours: 5, openPaths: 0 });
     expect(Math.abs(report()['width'] - 60)).toBeLessThan(0.02);
@@ -35,7 +50,17 @@ describe('drelk trace', () => {
   });
 
   it('makes one pixel one millimetre with --size-by picture, places kept', () => {
-    drelk(join(demo, '01-moth.png'), '--out', at('a.svg'), '--width', '1000mm', '--size-by', 'picture', '--report', at('r.json'));
+    drelk(
+      join(demo, '01-moth.png'),
+      '--out',
+      at('a.svg'),
+      '--width',
+      '1000mm',
+      '--size-by',
+      'picture',
+      '--report',
+      at('r.json'),
+    );
     const svg = readFileSync(at('a.svg'), 'utf8');
     expect(svg).toContain('width="1000mm" height="760mm" viewBox="0 0 1000 760"');
     expect(report()['width']).toBeGreaterThan(860);
@@ -82,9 +107,20 @@ describe('wrong files: exit 1, one sentence, nothing left behind', () => {
   const white = () => sharp({ create: { width: 64, height: 64, channels: 3, background: '#fff' } }).png();
   const cases: [string, () => Promise<Buffer>, string][] = [
     ['text.png', () => Promise.resolve(Buffer.from('only words')), 'is not a picture'],
-    ['half.jpg', async () => readFileSync(join(demo, '03-stall-sign.jpg')).subarray(0, 60_000), 'ends in the middle'],
+    [
+      'half.jpg',
+      async () => readFileSync(join(demo, '03-stall-sign.jpg')).subarray(0, 60_000),
+      'ends in the middle',
+    ],
     ['white.png', () => white().toBuffer(), 'Nothing here is ink'],
-    ['one.png', () => sharp({ create: { width: 1, height: 1, channels: 3, background: '#000' } }).png().toBuffer(), 'only 1 × 1'],
+    [
+      'one.png',
+      () =>
+        sharp({ create: { width: 1, height: 1, channels: 3, background: '#000' } })
+          .png()
+          .toBuffer(),
+      'only 1 × 1',
+    ],
   ];
   it.each(cases)('%s', async (name, make, sentence) => {
     writeFileSync(at(name), await make());
@@ -106,7 +142,10 @@ describe('wrong files: exit 1, one sentence, nothing left behind', () => {
 });
 
 describe('odd pictures come out right', () => {
-  const disc = (fill: string) => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="100" height="80"><circle cx="40" cy="40" r="30" fill="${fill}"/></svg>`);
+  const disc = (fill: string) =>
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="100" height="80"><circle cx="40" cy="40" r="30" fill="${fill}"/></svg>`,
+    );
   const opaque = (fill = '#000') => sharp(disc(fill)).flatten({ background: '#fff' });
   const cases: [string, () => Promise<Buffer>][] = [
     ['transparent ground.png', () => sharp(disc('#000')).png().toBuffer()],
@@ -118,7 +157,17 @@ describe('odd pictures come out right', () => {
   ];
   it.each(cases)('%s', async (name, make) => {
     writeFileSync(at(name), await make());
-    const { status, stderr } = drelk(at(name), '--out', at('a.svg'), '--width', '100mm', '--size-by', 'picture', '--report', at('r.json'));
+    const { status, stderr } = drelk(
+      at(name),
+      '--out',
+      at('a.svg'),
+      '--width',
+      '100mm',
+      '--size-by',
+      'picture',
+      '--report',
+      at('r.json'),
+    );
     expect([status, stderr]).toEqual([0, '']);
     expect(report()).toMatchObject({ shapes: 1, holes: 0 });
     expect(Math.abs(report()['width'] - 60)).toBeLessThan(0.3);
@@ -126,8 +175,14 @@ describe('odd pictures come out right', () => {
 
   it('an EXIF-rotated JPEG stands upright', async () => {
     const sheet = sharp({ create: { width: 200, height: 100, channels: 3, background: '#fff' } });
-    const bar = await sharp({ create: { width: 120, height: 20, channels: 3, background: '#000' } }).png().toBuffer();
-    const bytes = await sheet.composite([{ input: bar, left: 40, top: 40 }]).withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer();
+    const bar = await sharp({ create: { width: 120, height: 20, channels: 3, background: '#000' } })
+      .png()
+      .toBuffer();
+    const bytes = await sheet
+      .composite([{ input: bar, left: 40, top: 40 }])
+      .withMetadata({ orientation: 6 })
+      .jpeg({ quality: 95 })
+      .toBuffer();
     writeFileSync(at('a.jpg'), bytes);
     drelk(at('a.jpg'), '--width', '100mm', '--size-by', 'picture', '--report', at('r.json'));
     expect(report()['height']).toBeCloseTo(120, 0);
@@ -137,7 +192,9 @@ describe('odd pictures come out right', () => {
   it('an animated WebP gives its first picture', async () => {
     const raw = Buffer.alloc(64 * 128 * 3, 255);
     for (let y = 10; y < 40; y++) raw.fill(0, (y * 64 + 10) * 3, (y * 64 + 40) * 3);
-    const bytes = await sharp(raw, { raw: { width: 64, height: 128, channels: 3, pageHeight: 64 } }).webp({ lossless: true }).toBuffer();
+    const bytes = await sharp(raw, { raw: { width: 64, height: 128, channels: 3, pageHeight: 64 } })
+      .webp({ lossless: true })
+      .toBuffer();
     writeFileSync(at('a.webp'), bytes);
     drelk(at('a.webp'), '--width', '64mm', '--size-by', 'picture', '--report', at('r.json'));
     expect(report()['width']).toBeCloseTo(30, 0);

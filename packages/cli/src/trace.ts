@@ -34,7 +34,10 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   const begun = performance.now();
   const { source, decoded } = await openPicture(path);
   const decode = performance.now() - begun;
-  const document = withOptions(options.job ? await readJob(options.job, newJob(source)) : newJob(source), options);
+  const document = withOptions(
+    options.job ? await readJob(options.job, newJob(source)) : newJob(source),
+    options,
+  );
   const result = runJob(document, decoded, newMemory(), {
     progress: () => undefined,
     stopped: () => false,
@@ -47,12 +50,17 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   const outputs: [string, string][] = files.map((file, k) => [options.out[k], file.text]);
   if (options.report) {
     const report = { ...facts, scaleSource: result.piece.scaleSource, findings: result.proof.findings };
-    outputs.push([options.report, `${JSON.stringify({ ...report, files: readBacks(files), milliseconds }, null, 2)}\n`]);
+    outputs.push([
+      options.report,
+      `${JSON.stringify({ ...report, files: readBacks(files), milliseconds }, null, 2)}\n`,
+    ]);
   }
   await writeAll(outputs);
   if (!options.report) {
     const { width, height, shapes, nodes, match } = facts;
-    console.log(`${width.toFixed(2)} x ${height.toFixed(2)} mm, ${shapes} shapes, ${nodes} nodes, match ${match.toFixed(2)} %`);
+    console.log(
+      `${width.toFixed(2)} x ${height.toFixed(2)} mm, ${shapes} shapes, ${nodes} nodes, match ${match.toFixed(2)} %`,
+    );
   }
 }
 
@@ -60,13 +68,22 @@ function refuseWhatIsNotBuilt({ method, colours }: TraceOptions): void {
   if (method && method !== 'outline') {
     throw new DrelkError('not-built', `The method ${method} does not exist yet.`, 'Use --method outline.');
   }
-  if (colours) throw new DrelkError('not-built', 'Taking a picture apart by colour does not exist yet.', 'Leave --colours out.');
+  if (colours)
+    throw new DrelkError(
+      'not-built',
+      'Taking a picture apart by colour does not exist yet.',
+      'Leave --colours out.',
+    );
 }
 
 function formatOf(file: string): 'svg' | 'dxf' {
   const ending = extname(file).toLowerCase().slice(1);
   if (ending === 'svg' || ending === 'dxf') return ending;
-  throw new DrelkError('bad-document', `“${file}” ends in neither .svg nor .dxf.`, 'Name the output by what it is to be.');
+  throw new DrelkError(
+    'bad-document',
+    `“${file}” ends in neither .svg nor .dxf.`,
+    'Name the output by what it is to be.',
+  );
 }
 
 function withOptions(document: JobDocument, options: TraceOptions): JobDocument {
@@ -90,13 +107,21 @@ function readThreshold(text: string): 'auto' | number {
   if (text === 'auto') return 'auto';
   const tone = Number(text);
   if (Number.isInteger(tone) && tone >= 0 && tone <= 255) return tone;
-  throw new DrelkError('bad-document', `“${text}” is not a threshold.`, 'Give auto, or a tone from 0 to 255.');
+  throw new DrelkError(
+    'bad-document',
+    `“${text}” is not a threshold.`,
+    'Give auto, or a tone from 0 to 255.',
+  );
 }
 
 /** Settings of a saved job on another picture. */
 async function readJob(path: string, fresh: JobDocument): Promise<JobDocument> {
   const wrong = (why: string) =>
-    new DrelkError('bad-document', `“${path}” is not a job document: ${why}.`, 'Give a file saved as a job by Drelk.');
+    new DrelkError(
+      'bad-document',
+      `“${path}” is not a job document: ${why}.`,
+      'Give a file saved as a job by Drelk.',
+    );
   const text = await readFile(path, 'utf8').catch(() => {
     throw wrong('it cannot be opened');
   });
@@ -122,6 +147,10 @@ async function writeAll(outputs: [string, string][]): Promise<void> {
     for (let k = 0; k < outputs.length; k++) await rename(temporary[k], outputs[k][0]);
   } catch {
     await Promise.all(temporary.map((path) => rm(path, { force: true })));
-    throw new DrelkError('bad-document', 'The output could not be written.', 'Check that the folder exists and may be written to.');
+    throw new DrelkError(
+      'bad-document',
+      'The output could not be written.',
+      'Check that the folder exists and may be written to.',
+    );
   }
 }

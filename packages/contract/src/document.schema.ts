@@ -45,7 +45,10 @@ const settings = {
 };
 
 /** A whole job document, as saved and as sent. */
-export const jobDocumentSchema: Joi.ObjectSchema<JobDocument> = Joi.object({ ...settings, source: source.required() });
+export const jobDocumentSchema: Joi.ObjectSchema<JobDocument> = Joi.object({
+  ...settings,
+  source: source.required(),
+});
 
 /** A job document whose source is not looked at: the command line brings its own picture. */
 export const jobSettingsSchema = Joi.object({ ...settings, source: Joi.any() });

@@ -2,11 +2,20 @@ import { newJob } from '@drelk/core';
 import { jobDocumentSchema, jobSettingsSchema } from './document.schema';
 import { handOffFactsSchema, saveSchema } from './wire.schema';
 
-const source = { blob: 'a'.repeat(64), name: 'tea.png', kind: 'png', width: 10, height: 10, density: null, notes: [] };
+const source = {
+  blob: 'a'.repeat(64),
+  name: 'tea.png',
+  kind: 'png',
+  width: 10,
+  height: 10,
+  density: null,
+  notes: [],
+};
 const document = newJob(source);
 
 describe('the job document at the door', () => {
-  it('is taken as the core makes it', () => expect(jobDocumentSchema.validate(document).error).toBeUndefined());
+  it('is taken as the core makes it', () =>
+    expect(jobDocumentSchema.validate(document).error).toBeUndefined());
 
   it.each([
     ['a threshold of 300', { ...document, ink: { ...document.ink, threshold: 300 } }],
@@ -26,14 +35,27 @@ describe('the job document at the door', () => {
 });
 
 it('a save names its revision and its steps', () => {
-  const step = { label: 'Width', forward: [{ op: 'replace', path: ['piece', 'length'], value: 5 }], backward: [] };
+  const step = {
+    label: 'Width',
+    forward: [{ op: 'replace', path: ['piece', 'length'], value: 5 }],
+    backward: [],
+  };
   const save = { revision: 1, document, keep: 0, steps: [step], cursor: 1 };
   expect(saveSchema.validate(save).error).toBeUndefined();
   expect(saveSchema.validate({ ...save, revision: 0 }).error).toBeDefined();
-  expect(saveSchema.validate({ ...save, steps: [{ ...step, forward: [{ op: 'run', path: [] }] }] }).error).toBeDefined();
+  expect(
+    saveSchema.validate({ ...save, steps: [{ ...step, forward: [{ op: 'run', path: [] }] }] }).error,
+  ).toBeDefined();
 });
 
 it('figures of a hand-off come as text from an address and are taken as numbers', () => {
-  const facts = { name: 'a.svg', format: 'svg', width: '55', height: '40.5', contours: '3', cutLength: '210.2' };
+  const facts = {
+    name: 'a.svg',
+    format: 'svg',
+    width: '55',
+    height: '40.5',
+    contours: '3',
+    cutLength: '210.2',
+  };
   expect(handOffFactsSchema.validate(facts).value).toMatchObject({ width: 55, contours: 3 });
 });

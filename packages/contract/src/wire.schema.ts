@@ -42,4 +42,8 @@ export const handOffFactsSchema = Joi.object({
   cutLength: Joi.number().min(0).required(),
 });
 
-export const sampleSchema = Joi.object({ file: Joi.string().pattern(/^[\w-]+\.\w+$/).required() });
+export const sampleSchema = Joi.object({
+  file: Joi.string()
+    .pattern(/^[\w-]+\.\w+$/)
+    .required(),
+});

@@ -16,7 +16,10 @@ import { JobService } from './services/jobs';
 import { SampleService } from './services/samples';
 
 /** The whole server on an opened database, its shelf filled when it was empty. */
-export async function createApp(config: Config, logger: Logger): Promise<{ app: Express; close: () => Promise<void> }> {
+export async function createApp(
+  config: Config,
+  logger: Logger,
+): Promise<{ app: Express; close: () => Promise<void> }> {
   const database = await openDatabase(config.data);
   const blobs = new BlobStore(join(config.data, 'blobs'));
   const jobs = new JobService(database, blobs);

@@ -13,7 +13,11 @@ export class Problem extends Error {
 }
 
 export const notFound = (what: string) =>
-  new Problem(404, { code: 'not-found', message: `${what} is not here.`, hint: 'It may have been removed. Go back to the shelf.' });
+  new Problem(404, {
+    code: 'not-found',
+    message: `${what} is not here.`,
+    hint: 'It may have been removed. Go back to the shelf.',
+  });
 
 /** Checks a value at the door; throws a 400 that says which part is wrong. */
 export function checked<T>(schema: Joi.Schema<T>, value: unknown): T {
@@ -42,10 +46,22 @@ export function sendProblem(error: unknown, _request: Request, response: Respons
 function translated(error: unknown): Problem {
   const { status, code, type } = (error ?? {}) as { status?: number; code?: string; type?: string };
   if (code === 'LIMIT_FILE_SIZE' || type === 'entity.too.large') {
-    return new Problem(413, { code: 'too-large', message: 'The file is larger than 64 MB.', hint: 'Save it smaller and try again.' });
+    return new Problem(413, {
+      code: 'too-large',
+      message: 'The file is larger than 64 MB.',
+      hint: 'Save it smaller and try again.',
+    });
   }
   if (status && status < 500) {
-    return new Problem(status, { code: 'bad-request', message: 'The request cannot be read.', hint: 'Reload the page and try again.' });
+    return new Problem(status, {
+      code: 'bad-request',
+      message: 'The request cannot be read.',
+      hint: 'Reload the page and try again.',
+    });
   }
-  return new Problem(500, { code: 'server', message: 'Something went wrong in the server.', hint: 'Nothing was lost. Try again.' });
+  return new Problem(500, {
+    code: 'server',
+    message: 'Something went wrong in the server.',
+    hint: 'Nothing was lost. Try again.',
+  });
 }

@@ -17,7 +17,10 @@ export function securityHeaders(): RequestHandler[] {
         directives: {
           defaultSrc: ["'none'"],
           scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as Response).locals['nonce'])}'`],
+          styleSrc: [
+            "'self'",
+            (_request, response) => `'nonce-${String((response as Response).locals['nonce'])}'`,
+          ],
           styleSrcAttr: ["'unsafe-inline'"],
           imgSrc: ["'self'", 'blob:', 'data:'],
           fontSrc: ["'self'"],
@@ -48,7 +51,11 @@ export function sameHostOnly({ host, passcode }: Config): RequestHandler {
     const { origin } = request.headers;
     if (origin && (!URL.canParse(origin) || new URL(origin).host !== request.headers.host)) throw refused;
     if (!isLocal(host) && !hasPasscode(request, passcode)) {
-      throw new Problem(401, { code: 'passcode', message: 'A passcode is needed here.', hint: 'Ask whoever runs this Drelk.' });
+      throw new Problem(401, {
+        code: 'passcode',
+        message: 'A passcode is needed here.',
+        hint: 'Ask whoever runs this Drelk.',
+      });
     }
     next();
   };
@@ -61,7 +68,9 @@ function hostName(header: string | undefined): string {
 /** HTTP basic authentication with any user name: browsers ask for it by themselves. */
 function hasPasscode(request: Request, passcode: string | undefined): boolean {
   if (!passcode) return false;
-  const given = Buffer.from((request.headers.authorization ?? '').replace(/^Basic /, ''), 'base64').toString('utf8');
+  const given = Buffer.from((request.headers.authorization ?? '').replace(/^Basic /, ''), 'base64').toString(
+    'utf8',
+  );
   const word = Buffer.from(given.slice(given.indexOf(':') + 1));
   const wanted = Buffer.from(passcode);
   return word.length === wanted.length && timingSafeEqual(word, wanted);

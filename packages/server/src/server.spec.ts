@@ -19,7 +19,8 @@ async function start(): Promise<void> {
 }
 
 const open = async (id: string) => (await request(app).get(`/api/jobs/${id}`).expect(200)).body as JobRecord;
-const shelf = async (query = '') => (await request(app).get(`/api/jobs${query}`).expect(200)).body as JobCard[];
+const shelf = async (query = '') =>
+  (await request(app).get(`/api/jobs${query}`).expect(200)).body as JobCard[];
 const firstJob = async () => open((await shelf())[0].id);
 const step = (length: number) => ({
   label: 'Width',
@@ -31,7 +32,14 @@ beforeEach(async () => {
   const data = mkdtempSync(join(tmpdir(), 'drelk-'));
   const web = mkdtempSync(join(tmpdir(), 'drelk-web-'));
   writeFileSync(join(web, 'index.html'), '<drelk-root ngCspNonce="DRELK_NONCE"></drelk-root>');
-  config = { port: 0, host: '127.0.0.1', data, web, samples: join(root, 'demo/pictures'), passcode: undefined };
+  config = {
+    port: 0,
+    host: '127.0.0.1',
+    data,
+    web,
+    samples: join(root, 'demo/pictures'),
+    passcode: undefined,
+  };
   await start();
 });
 
@@ -53,7 +61,9 @@ describe('the shelf', () => {
   it('finds by name, whatever is typed', async () => {
     expect((await shelf('?search=ring')).map((card) => card.name)).toEqual(['Sealing ring']);
     expect(await shelf('?search=%25')).toHaveLength(4);
-    await request(app).get(`/api/jobs?search=${'x'.repeat(200)}`).expect(400);
+    await request(app)
+      .get(`/api/jobs?search=${'x'.repeat(200)}`)
+      .expect(400);
   });
 
   it('puts a job in the bin and takes it back whole', async () => {
@@ -94,7 +104,13 @@ describe('a job', () => {
 
   it('refuses a stale save with the revision that is there, and overwrites nothing', async () => {
     const { id, document } = await firstJob();
-    const save = (name: string) => ({ revision: 1, document: { ...document, name }, keep: 0, steps: [], cursor: 0 });
+    const save = (name: string) => ({
+      revision: 1,
+      document: { ...document, name },
+      keep: 0,
+      steps: [],
+      cursor: 0,
+    });
     await request(app).put(`/api/jobs/${id}`).send(save('First')).expect(200);
     const { body } = await request(app).put(`/api/jobs/${id}`).send(save('Second')).expect(409);
     expect(body).toMatchObject({ code: 'stale', revision: 2 });
@@ -103,7 +119,8 @@ describe('a job', () => {
 
   it('lets only one of two saves at once through', async () => {
     const { id, document } = await firstJob();
-    const save = () => request(app).put(`/api/jobs/${id}`).send({ revision: 1, document, keep: 0, steps: [], cursor: 0 });
+    const save = () =>
+      request(app).put(`/api/jobs/${id}`).send({ revision: 1, document, keep: 0, steps: [], cursor: 0 });
     const statuses = (await Promise.all([save(), save(), save()])).map((response) => response.status);
     expect(statuses.sort()).toEqual([200, 409, 409]);
   });
@@ -112,7 +129,10 @@ describe('a job', () => {
     const { document } = await firstJob();
     const without = { ...document, source: { ...document.source, blob: 'f'.repeat(64) } };
     await request(app).post('/api/jobs').send({ document: without }).expect(404);
-    const { body } = await request(app).post('/api/jobs').send({ document: { ...document, more: 1 } }).expect(400);
+    const { body } = await request(app)
+      .post('/api/jobs')
+      .send({ document: { ...document, more: 1 } })
+      .expect(400);
     expect(Object.keys(body as object).sort()).toEqual(['code', 'hint', 'message']);
     await request(app).get('/api/jobs/not-a-number').expect(400);
   });
@@ -127,7 +147,10 @@ describe('pictures', () => {
   });
 
   it('are looked at before they are kept', async () => {
-    const { body } = await request(app).post('/api/blobs').attach('picture', Buffer.from('words'), 'tea “🫖”.png').expect(422);
+    const { body } = await request(app)
+      .post('/api/blobs')
+      .attach('picture', Buffer.from('words'), 'tea “🫖”.png')
+      .expect(422);
     expect(body).toMatchObject({ code: 'not-a-picture' });
     expect((body as { message: string }).message).toContain('🫖');
     await request(app).post('/api/blobs').expect(400);
@@ -155,7 +178,10 @@ describe('hand-offs', () => {
       .expect(201);
     const { body: list } = await request(app).get(`/api/jobs/${id}/hand-offs`).expect(200);
     expect(list).toEqual([kept.body]);
-    const back = await request(app).get(`/api/jobs/${id}/hand-offs/${(kept.body as { id: number }).id}`).buffer().parse(binary);
+    const back = await request(app)
+      .get(`/api/jobs/${id}/hand-offs/${(kept.body as { id: number }).id}`)
+      .buffer()
+      .parse(binary);
     expect(back.body).toEqual(bytes);
     expect(back.headers['content-disposition']).toContain('attachment');
   });

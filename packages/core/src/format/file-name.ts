@@ -4,7 +4,7 @@
  */
 export function fileNameFor(name: string, ending: string): string {
   const base = name
-    .replace(/[\u0000-\u001f<>:"/\\|?*]+/g, '-')
+    .replace(/[\p{Cc}<>:"/\\|?*]+/gu, '-')
     .replace(/\.(svg|dxf|png|jpe?g|webp|gif|bmp|avif|tiff?)$/i, '')
     .replace(/^[\s.-]+|[\s.-]+$/g, '');
   return `${base || 'drelk-job'}.${ending}`;

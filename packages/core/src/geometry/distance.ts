@@ -97,7 +97,12 @@ export function distancesBetween(
  * The largest distance from any place of either set of contours to the nearest of the other (Hausdorff),
  * sampled `step` apart. Infinity when only one of them is empty.
  */
-export function worstDistance(a: readonly Contour[], b: readonly Contour[], step: number, tolerance: number): number {
+export function worstDistance(
+  a: readonly Contour[],
+  b: readonly Contour[],
+  step: number,
+  tolerance: number,
+): number {
   const largest = (distances: Float64Array) => distances.reduce((most, d) => Math.max(most, d), 0);
   return Math.max(
     largest(distancesBetween(a, b, step, tolerance)),

@@ -55,7 +55,11 @@ describe('flatten', () => {
 });
 
 it('worstDistance is that of the farther of the two ways', () => {
-  const line = (x: number, y: number): Contour => ({ start: { x: 0, y: 0 }, segments: [{ kind: 'line', x, y }], closed: false });
+  const line = (x: number, y: number): Contour => ({
+    start: { x: 0, y: 0 },
+    segments: [{ kind: 'line', x, y }],
+    closed: false,
+  });
   expect(worstDistance([line(10, 0)], [line(20, 0)], 0.5, 0.01)).toBeCloseTo(10, 0);
   expect(worstDistance([line(10, 0)], [line(10, 0)], 0.5, 0.01)).toBeLessThan(1e-9);
   expect(worstDistance([line(10, 0)], [], 0.5, 0.01)).toBe(Infinity);

@@ -52,7 +52,10 @@ describe('area by Green’s theorem', () => {
     };
     expect(signedArea(contour)).toBeCloseTo((2 / 3) * 2 * 1, 12);
     // The parabola's length is known in closed form: sqrt 5 + asinh(2) / 2.
-    expect(contourLength({ ...contour, segments: contour.segments.slice(0, 1) })).toBeCloseTo(Math.sqrt(5) + Math.asinh(2) / 2, 8);
+    expect(contourLength({ ...contour, segments: contour.segments.slice(0, 1) })).toBeCloseTo(
+      Math.sqrt(5) + Math.asinh(2) / 2,
+      8,
+    );
   });
 });
 

@@ -56,7 +56,8 @@ function gaussLength(from: Point, cubic: Cubic, start: number, end: number): num
   const middle = (start + end) / 2;
   let sum = 0;
   for (const [at, weight] of GAUSS) {
-    sum += weight * (cubicSpeed(from, cubic, middle - half * at) + cubicSpeed(from, cubic, middle + half * at));
+    sum +=
+      weight * (cubicSpeed(from, cubic, middle - half * at) + cubicSpeed(from, cubic, middle + half * at));
   }
   return sum * half;
 }
@@ -78,7 +79,9 @@ function cubicLength(from: Point, cubic: Cubic, start: number, end: number, dept
   const whole = gaussLength(from, cubic, start, end);
   const halves = gaussLength(from, cubic, start, middle) + gaussLength(from, cubic, middle, end);
   if (depth > 12 || Math.abs(whole - halves) <= 1e-10 * (1 + whole)) return halves;
-  return cubicLength(from, cubic, start, middle, depth + 1) + cubicLength(from, cubic, middle, end, depth + 1);
+  return (
+    cubicLength(from, cubic, start, middle, depth + 1) + cubicLength(from, cubic, middle, end, depth + 1)
+  );
 }
 
 /** The smallest box around some contours, curves taken exactly; undefined when there are none. */

@@ -4,7 +4,8 @@ import { signedArea } from './measure';
 import { nestContours } from './nest';
 import { reverseContour } from './transform';
 
-const contours = (data: string) => readSvg(`<svg viewBox="0 0 1 1" width="1mm" height="1mm"><path d="${data}"/></svg>`).contours;
+const contours = (data: string) =>
+  readSvg(`<svg viewBox="0 0 1 1" width="1mm" height="1mm"><path d="${data}"/></svg>`).contours;
 
 describe('nestContours', () => {
   it('finds the counters of letters (common practice, no source: O and A have one, B two)', () => {
@@ -13,7 +14,11 @@ describe('nestContours', () => {
       A: 'M0 14L4 0H6L10 14H8L7 10H3L2 14ZM4 7H6L5 3Z',
       B: 'M0 0H9V14H0ZM2 2H7V6H2ZM2 8H7V12H2Z',
     };
-    expect(Object.values(letters).map((data) => nestContours(contours(data), 0.1).map((shape) => shape.holes.length))).toEqual([[1], [1], [2]]);
+    expect(
+      Object.values(letters).map((data) =>
+        nestContours(contours(data), 0.1).map((shape) => shape.holes.length),
+      ),
+    ).toEqual([[1], [1], [2]]);
   });
 
   it('gives an island in a hole a shape of its own, and sets directions', () => {

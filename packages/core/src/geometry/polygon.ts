@@ -16,7 +16,8 @@ export function insidePolygon(points: Float64Array, x: number, y: number): boole
   for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
     const y1 = points[j + 1];
     const y2 = points[i + 1];
-    if (y1 > y !== y2 > y && x < points[j] + ((y - y1) / (y2 - y1)) * (points[i] - points[j])) inside = !inside;
+    if (y1 > y !== y2 > y && x < points[j] + ((y - y1) / (y2 - y1)) * (points[i] - points[j]))
+      inside = !inside;
   }
   return inside;
 }

@@ -47,10 +47,19 @@ const ALLOWED = 0.01;
 const PLACES = 8000;
 
 /** The drawing in one format, re-read and compared. Throws `hand-off-differs` rather than give out a wrong file. */
-export function handOff(drawing: Drawing, name: string, format: 'svg' | 'dxf', settings: HandOffSettings): CheckedFile {
+export function handOff(
+  drawing: Drawing,
+  name: string,
+  format: 'svg' | 'dxf',
+  settings: HandOffSettings,
+): CheckedFile {
   const contours = contoursOf(drawing.paths.map((path) => path.shape));
   if (contours.length === 0) {
-    throw new DrelkError('empty-drawing', 'There is no path to hand off.', 'Look at Ink: something must be shape.');
+    throw new DrelkError(
+      'empty-drawing',
+      'There is no path to hand off.',
+      'Look at Ink: something must be shape.',
+    );
   }
   const text = writeFile(drawing, format, settings);
   const readBack = compare(readFile(text, drawing, format), contours);
@@ -94,7 +103,10 @@ function compare(read: Contour[], meant: Contour[]): ReadBack {
     open: read.filter((contour) => !contour.closed).length,
     width: box.right - box.left,
     height: box.bottom - box.top,
-    area: meant.reduce((sum, contour, i) => sum + Math.sign(signedArea(contour)) * Math.abs(read[i] ? signedArea(read[i]) : 0), 0),
+    area: meant.reduce(
+      (sum, contour, i) => sum + Math.sign(signedArea(contour)) * Math.abs(read[i] ? signedArea(read[i]) : 0),
+      0,
+    ),
     cutLength,
     worst: worstDistance(read, meant, step, 0.002),
   };

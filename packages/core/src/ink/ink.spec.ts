@@ -43,7 +43,9 @@ describe('makeInk', () => {
     ['all white', new Uint8Array(400).fill(255)],
     ['white with a little noise', Uint8Array.from({ length: 400 }, (_, i) => 250 + (i % 5))],
   ])('says that nothing is ink in a picture %s', (_name, data) => {
-    expect(() => makeInk({ width: 20, height: 20, data }, settings, quietContext)).toThrow('Nothing here is ink');
+    expect(() => makeInk({ width: 20, height: 20, data }, settings, quietContext)).toThrow(
+      'Nothing here is ink',
+    );
   });
 
   it('says so when the threshold leaves nothing', () => {

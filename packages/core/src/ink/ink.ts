@@ -57,7 +57,8 @@ export function makeInk(source: GreyPicture, settings: InkSettings, context: Con
   const clean = cleaned.data === grey.data ? grey : { ...grey, data: cleaned.data };
   const changes = clean === grey ? first : findRowChanges(clean, level);
   const inkPixels = countInk(changes);
-  if (inkPixels === 0) throw noInk(cleaned.specks ? 'All of it was dropped as specks.' : 'Everything is lighter.');
+  if (inkPixels === 0)
+    throw noInk(cleaned.specks ? 'All of it was dropped as specks.' : 'Everything is lighter.');
   return {
     grey: clean,
     level,

@@ -27,7 +27,9 @@ export function dropSpecks(
   const ink = findComponents(changes, width, 'ink');
   const paper = findComponents(changes, width, 'paper');
   const small = (components: Components, below: number, rimToo: boolean) =>
-    Uint8Array.from(components.area, (area, c) => (area < below && (rimToo || components.rim[c] === 0) ? 1 : 0));
+    Uint8Array.from(components.area, (area, c) =>
+      area < below && (rimToo || components.rim[c] === 0) ? 1 : 0,
+    );
   const specks = small(ink, sizes.specks, true);
   const pinholes = small(paper, sizes.pinholes, false);
   const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes) };
@@ -40,7 +42,13 @@ export function dropSpecks(
 
 const count = (flags: Uint8Array) => flags.reduce((sum, flag) => sum + flag, 0);
 
-function paint(data: Uint8Array, width: number, components: Components, chosen: Uint8Array, tone: number): void {
+function paint(
+  data: Uint8Array,
+  width: number,
+  components: Components,
+  chosen: Uint8Array,
+  tone: number,
+): void {
   const { row, left, right, component } = components;
   for (let run = 0; run < row.length; run++) {
     if (chosen[component[run]]) data.fill(tone, row[run] * width + left[run], row[run] * width + right[run]);

@@ -18,7 +18,8 @@ describe.each([
     const result = runJob(document, decoded, newMemory(), quietContext);
     const truth = demoTruth(name);
     const found = result.line.shapes;
-    const area = (shapes: typeof truth) => contoursOf(shapes).reduce((sum, contour) => sum + signedArea(contour), 0);
+    const area = (shapes: typeof truth) =>
+      contoursOf(shapes).reduce((sum, contour) => sum + signedArea(contour), 0);
     const there = distancesBetween(contoursOf(found), contoursOf(truth), 0.5, 0.01);
     const back = distancesBetween(contoursOf(truth), contoursOf(found), 0.5, 0.01);
     const worst = [...there, ...back].reduce((most, distance) => Math.max(most, distance), 0);

@@ -54,8 +54,15 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
 
 /** A new job on a picture, named after its file. */
 export function newJob(source: Source): JobDocument {
-  const name = source.name.replace(/\.[a-z0-9]{1,5}$/i, '').replace(/[-_]+/g, ' ').trim();
-  return { ...structuredCopy(DEFAULTS), name: name ? name[0].toUpperCase() + name.slice(1) : 'Untitled', source };
+  const name = source.name
+    .replace(/\.[a-z0-9]{1,5}$/i, '')
+    .replace(/[-_]+/g, ' ')
+    .trim();
+  return {
+    ...structuredCopy(DEFAULTS),
+    name: name ? name[0].toUpperCase() + name.slice(1) : 'Untitled',
+    source,
+  };
 }
 
 /** A deep copy of a plain value. */

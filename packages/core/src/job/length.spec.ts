@@ -10,9 +10,12 @@ describe('parseLength', () => {
     ['4-1/2 in', 'mm', 114.3],
     ['3/8"', 'mm', 9.525],
     ['0.25', 'in', 6.35],
-  ] as const)('%j in %s is %d mm (1 in = 25.4 mm exactly, international inch of 1959)', (text, unit, millimetres) => {
-    expect(parseLength(text, unit)).toBeCloseTo(millimetres, 9);
-  });
+  ] as const)(
+    '%j in %s is %d mm (1 in = 25.4 mm exactly, international inch of 1959)',
+    (text, unit, millimetres) => {
+      expect(parseLength(text, unit)).toBeCloseTo(millimetres, 9);
+    },
+  );
 
   it.each(['', 'abc', '0', '-3', '1/0', '12 furlongs', '1 2'])('%j is no length', (text) => {
     expect(() => parseLength(text, 'mm')).toThrow('is not a length');
@@ -27,5 +30,7 @@ describe('formatLength', () => {
     [9.525, 'in', '3/8 in'],
     [254, 'in', '10 in'],
     [33, 'in', '1.299 in'],
-  ] as const)('%d mm in %s reads %j', (millimetres, unit, text) => expect(formatLength(millimetres, unit)).toBe(text));
+  ] as const)('%d mm in %s reads %j', (millimetres, unit, text) =>
+    expect(formatLength(millimetres, unit)).toBe(text),
+  );
 });

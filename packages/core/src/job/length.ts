@@ -11,11 +11,18 @@ export function parseLength(text: string, unit: 'mm' | 'in'): number {
   const match = MIXED.exec(text.trim());
   if (match) {
     const [, decimal, whole, over, under, suffix] = match;
-    const value = decimal ? Number(decimal.replace(',', '.')) : Number(whole ?? 0) + Number(over) / Number(under);
-    const length = value * MILLIMETRES[(suffix?.toLowerCase() as keyof typeof MILLIMETRES | undefined) ?? unit];
+    const value = decimal
+      ? Number(decimal.replace(',', '.'))
+      : Number(whole ?? 0) + Number(over) / Number(under);
+    const length =
+      value * MILLIMETRES[(suffix?.toLowerCase() as keyof typeof MILLIMETRES | undefined) ?? unit];
     if (length > 0 && Number.isFinite(length)) return length;
   }
-  throw new DrelkError('bad-length', `“${text}” is not a length.`, 'Write it like 55 mm, 5.5 cm, 2.25 in or 4 1/2 in.');
+  throw new DrelkError(
+    'bad-length',
+    `“${text}” is not a length.`,
+    'Write it like 55 mm, 5.5 cm, 2.25 in or 4 1/2 in.',
+  );
 }
 
 /** A length for reading: millimetres to a hundredth, or inches with the nearest 64th where it is exact. */

@@ -22,7 +22,13 @@ export interface Remembered<T> {
 }
 
 /** Gives a step's kept result, or computes it. `key` must name everything the result depends on. */
-export function remember<T>(memory: Memory, step: string, key: string, now: () => number, compute: () => T): Remembered<T> {
+export function remember<T>(
+  memory: Memory,
+  step: string,
+  key: string,
+  now: () => number,
+  compute: () => T,
+): Remembered<T> {
   const results = memory.kept.get(step) ?? [];
   const found = results.find((result) => result.key === key);
   if (found) return found as Remembered<T>;

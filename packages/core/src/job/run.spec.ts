@@ -5,8 +5,18 @@ import { factsOf } from './facts';
 import { newMemory } from './memory';
 import { handOffFile, runJob } from './run';
 
-const picture = coloured(drawn(100, 80, (x, y) => Math.hypot(x - 50, y - 40) < 30 && Math.hypot(x - 55, y - 40) > 12));
-const source = { blob: '', name: 'ring-of-tea.png', kind: 'png', width: 100, height: 80, density: 254, notes: [] };
+const picture = coloured(
+  drawn(100, 80, (x, y) => Math.hypot(x - 50, y - 40) < 30 && Math.hypot(x - 55, y - 40) > 12),
+);
+const source = {
+  blob: '',
+  name: 'ring-of-tea.png',
+  kind: 'png',
+  width: 100,
+  height: 80,
+  density: 254,
+  notes: [],
+};
 const decoded = { key: 'ring', picture, reduction: 1 };
 const job = newJob(source);
 const run = (document: JobDocument, memory = newMemory()) => runJob(document, decoded, memory, quietContext);
@@ -45,7 +55,8 @@ describe('runJob', () => {
   });
 
   it('means a tolerance in millimetres at the size the piece has', () => {
-    const at = (length: number) => run({ ...job, line: { ...job.line, tolerance: 0.1 }, piece: { ...job.piece, length } }).tolerance;
+    const at = (length: number) =>
+      run({ ...job, line: { ...job.line, tolerance: 0.1 }, piece: { ...job.piece, length } }).tolerance;
     expect(at(60)).toBeCloseTo(0.1, 2);
     expect(at(6)).toBeCloseTo(1, 1);
     expect(run(job).tolerance).toBeCloseTo(1 / 3);

@@ -48,7 +48,12 @@ const DEFAULT_TOLERANCE = 1 / 3;
  * and the same pixels give the same result wherever this runs. Settings are in source pixels; on a reduced
  * picture they are scaled with it.
  */
-export function runJob(document: JobDocument, source: DecodedPicture, memory: Memory, context: Context): JobResult {
+export function runJob(
+  document: JobDocument,
+  source: DecodedPicture,
+  memory: Memory,
+  context: Context,
+): JobResult {
   const { reduction } = source;
   const now = () => context.now();
   const step = <T>(name: Step, key: string, compute: () => T) => {
@@ -64,9 +69,15 @@ export function runJob(document: JobDocument, source: DecodedPicture, memory: Me
     specks: document.ink.specks / reduction ** 2,
     pinholes: document.ink.pinholes / reduction ** 2,
   };
-  const ink = step('ink', `${grey.key} ${JSON.stringify(inkSettings)}`, () => makeInk(grey.value, inkSettings, context));
+  const ink = step('ink', `${grey.key} ${JSON.stringify(inkSettings)}`, () =>
+    makeInk(grey.value, inkSettings, context),
+  );
   const contours = step('contours', ink.key, () =>
-    settleSharpEdges(traceContours(ink.value.grey, ink.value.level, ink.value.changes, context), ink.value.grey, context),
+    settleSharpEdges(
+      traceContours(ink.value.grey, ink.value.level, ink.value.changes, context),
+      ink.value.grey,
+      context,
+    ),
   );
   const density = document.source.density === null ? undefined : document.source.density / reduction;
   const tolerance = tolerancePixels(document, square.value, contours.value, density);

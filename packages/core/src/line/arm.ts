@@ -52,7 +52,16 @@ export function fitArm(loop: Loop, first: number, points: number): Arm | undefin
     alongY = -alongY;
   }
   const across = (xx + yy - Math.hypot(xx - yy, 2 * xy)) / 2;
-  const line = { originX: meanX, originY: meanY, alongX, alongY, a: 0, b: 0, c: 0, residual: across / points };
+  const line = {
+    originX: meanX,
+    originY: meanY,
+    alongX,
+    alongY,
+    a: 0,
+    b: 0,
+    c: 0,
+    residual: across / points,
+  };
   return points < 5 ? line : parabolaOr(line, loop, first, points);
 }
 
@@ -95,7 +104,12 @@ export function armDirection(arm: Arm, x: number, y: number): { x: number; y: nu
 }
 
 /** Where two arms meet, sought from (x, y) by Newton's method; undefined where they run side by side. */
-export function armsMeet(first: Arm, second: Arm, x: number, y: number): { x: number; y: number } | undefined {
+export function armsMeet(
+  first: Arm,
+  second: Arm,
+  x: number,
+  y: number,
+): { x: number; y: number } | undefined {
   for (let step = 0; step < 6; step++) {
     const f = offArm(first, x, y);
     const g = offArm(second, x, y);

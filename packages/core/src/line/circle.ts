@@ -54,7 +54,8 @@ export function fitCircle(
   if (wanted < Infinity) {
     // Every eighth point is enough to see that a loop is no circle.
     for (let k = 0; k < points; k += 8) {
-      if (Math.abs(Math.hypot(x[at(k)] - centreX, y[at(k)] - centreY) - radius) > 1 + 4 * wanted) return undefined;
+      if (Math.abs(Math.hypot(x[at(k)] - centreX, y[at(k)] - centreY) - radius) > 1 + 4 * wanted)
+        return undefined;
     }
   }
   for (let step = 0; step < 3; step++) {

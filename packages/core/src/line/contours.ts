@@ -129,7 +129,14 @@ export function traceContours(
   }
 
   /** A saddle's two ink pixels are joined when the mean of all four is ink. */
-  function isJoined(inkX: number, inkY: number, paperX: number, paperY: number, a: number, b: number): boolean {
+  function isJoined(
+    inkX: number,
+    inkY: number,
+    paperX: number,
+    paperY: number,
+    a: number,
+    b: number,
+  ): boolean {
     return tone(inkX, inkY) + tone(paperX, paperY) + a + b < 4 * level;
   }
 }

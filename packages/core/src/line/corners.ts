@@ -51,13 +51,12 @@ function candidates(loop: Loop, half: number): number[] {
   const { x, y, along, count } = loop;
   const length = along[count];
   const turns = new Float64Array(count);
-  let back = 0;
   let ahead = 0;
   const distance = (from: number, to: number) => {
     const d = along[to % count] - along[from];
     return d < 0 ? d + length : d;
   };
-  back = 0;
+  let back = 0;
   while (distance(back, 0) < half) back = (back + count - 1) % count;
   for (let i = 0; i < count; i++) {
     while (distance((back + 1) % count, i) >= half && (back + 1) % count !== i) back = (back + 1) % count;
@@ -92,7 +91,13 @@ function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, 
   return true;
 }
 
-function examine(loop: Loop, index: number, reach: number, settled: Corner[], jitter: number): Corner | undefined {
+function examine(
+  loop: Loop,
+  index: number,
+  reach: number,
+  settled: Corner[],
+  jitter: number,
+): Corner | undefined {
   const free = freeLengths(loop, index, settled);
   const near = fitSides(loop, index, Math.min(ROUNDED, reach / 4), reach, free);
   if (!near || near.turn < LEAST_TURN) return undefined;
@@ -103,7 +108,13 @@ function examine(loop: Loop, index: number, reach: number, settled: Corner[], ji
   // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.
   const rounded = Math.min(5, Math.max(ROUNDED, 0.8 / Math.sin(Math.max(0.1, (Math.PI - near.turn) / 2))));
   const longest = loop.along[loop.count] / 4;
-  const far = fitSides(loop, index, Math.min(rounded, longest / 2), Math.min(rounded + TIP_REACH, longest), free);
+  const far = fitSides(
+    loop,
+    index,
+    Math.min(rounded, longest / 2),
+    Math.min(rounded + TIP_REACH, longest),
+    free,
+  );
   if (!far || far.turn < LEAST_TURN) return { index, ...near.place, rounded: near.inner };
   // From near, the sides are rounded already; from afar, they are drawn on over a long way. The truth lies between.
   const place = { x: (near.place.x + far.place.x) / 2, y: (near.place.y + far.place.y) / 2 };
@@ -111,7 +122,13 @@ function examine(loop: Loop, index: number, reach: number, settled: Corner[], ji
 }
 
 /** Both sides of a point, each from `inner` to `reach` away along the loop, and where they meet. */
-function fitSides(loop: Loop, index: number, inner: number, reach: number, free: { before: number; after: number }) {
+function fitSides(
+  loop: Loop,
+  index: number,
+  inner: number,
+  reach: number,
+  free: { before: number; after: number },
+) {
   const { x, y, count } = loop;
   if (free.before < 2 * inner || free.after < 2 * inner) return undefined;
   const before = stretch(loop, index, -1, inner, Math.min(reach, free.before - inner));

@@ -167,7 +167,8 @@ function solveHandles(
     return { startX: into.x * alpha, startY: into.y * alpha, endX: -out.x * beta, endY: -out.y * beta };
   }
   if (into) {
-    let alpha = (into.x * (r1x - (s12 / s22) * r2x) + into.y * (r1y - (s12 / s22) * r2y)) / (determinant / s22);
+    let alpha =
+      (into.x * (r1x - (s12 / s22) * r2x) + into.y * (r1y - (s12 / s22) * r2y)) / (determinant / s22);
     if (!(alpha > 0.02 * third)) alpha = third;
     const startX = into.x * alpha;
     const startY = into.y * alpha;

@@ -71,10 +71,7 @@ function runBetween(loop: Loop, from: Corner, to: Corner, smoothness: number): R
   xs.push(to.x);
   ys.push(to.y);
   const sigma = (smoothness * xs.length) / whole;
-  return runOf(
-    evenOut(Float64Array.from(xs), sigma, false),
-    evenOut(Float64Array.from(ys), sigma, false),
-  );
+  return runOf(evenOut(Float64Array.from(xs), sigma, false), evenOut(Float64Array.from(ys), sigma, false));
 }
 
 function runOf(x: Float64Array, y: Float64Array): Run {

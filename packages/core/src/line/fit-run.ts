@@ -46,14 +46,17 @@ export function fitRun(run: Run, tolerance: number, around: boolean): { start: P
 function longest(run: Run, from: Node, tolerance: number, directions: Directions): [Node, boolean] {
   const last = run.x.length - 1;
   const nodeAt = (index: number): Node => ({ index, direction: directions.at(index) });
-  const line = farthest(from.index, last, (index) => isStraight(run, from, index, tolerance * LINE_SHARE, directions));
+  const line = farthest(from.index, last, (index) =>
+    isStraight(run, from, index, tolerance * LINE_SHARE, directions),
+  );
   const cubic = farthest(from.index, last, (index) => {
     return fitCubic(run, from.index, index, from.direction, directions.at(index), tolerance) !== undefined;
   });
   const lineLength = run.along[line] - run.along[from.index];
   const cubicLength = run.along[cubic] - run.along[from.index];
   const isLine =
-    line > from.index && (line === cubic || (lineLength >= LEAST_LINE && lineLength >= MOST_OF_CUBIC * cubicLength));
+    line > from.index &&
+    (line === cubic || (lineLength >= LEAST_LINE && lineLength >= MOST_OF_CUBIC * cubicLength));
   if (isLine) return [nodeAt(line), true];
   return cubic > from.index ? [nodeAt(cubic), false] : [nodeAt(from.index + 1), true];
 }
@@ -81,7 +84,13 @@ function farthest(from: number, last: number, fits: (index: number) => boolean):
 }
 
 /** True when every point between lies on the chord, and the chord turns into the directions at its ends. */
-function isStraight({ x, y }: Run, from: Node, to: number, tolerance: number, directions: Directions): boolean {
+function isStraight(
+  { x, y }: Run,
+  from: Node,
+  to: number,
+  tolerance: number,
+  directions: Directions,
+): boolean {
   const dx = x[to] - x[from.index];
   const dy = y[to] - y[from.index];
   const length = Math.hypot(dx, dy);

@@ -11,7 +11,11 @@ const options = { tolerance: 1 / 3, smoothness: 0.8 };
 
 function trace(inside: (x: number, y: number) => boolean, size = 120) {
   const grey = drawn(size, size, inside);
-  const contours = settleSharpEdges(traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext), grey, quietContext);
+  const contours = settleSharpEdges(
+    traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext),
+    grey,
+    quietContext,
+  );
   return { contours, line: makeLine(contours, size, options, quietContext) };
 }
 
@@ -36,22 +40,33 @@ describe('makeLine', () => {
   it('keeps the corners of a pointed petal and joins the rest smoothly', () => {
     const { line } = trace((x, y) => Math.hypot(x - 60, y - 100) < 60 && Math.hypot(x - 60, y - 20) < 60);
     expect(nodeCount(line.shapes[0].outer)).toBeLessThanOrEqual(6);
-    const tips = line.shapes[0].outer.segments.filter(({ x, y }) => Math.abs(Math.abs(x - 60) - Math.sqrt(2000)) < 0.5 && Math.abs(y - 60) < 0.3);
+    const tips = line.shapes[0].outer.segments.filter(
+      ({ x, y }) => Math.abs(Math.abs(x - 60) - Math.sqrt(2000)) < 0.5 && Math.abs(y - 60) < 0.3,
+    );
     expect(tips).toHaveLength(2);
   });
 
   it('gathers holes with their shape and islands as shapes of their own', () => {
-    const { line } = trace((x, y) => Math.abs(Math.hypot(x - 60, y - 60) - 40) < 8 || Math.hypot(x - 60, y - 60) < 12);
+    const { line } = trace(
+      (x, y) => Math.abs(Math.hypot(x - 60, y - 60) - 40) < 8 || Math.hypot(x - 60, y - 60) < 12,
+    );
     expect(line.shapes.map((shape) => shape.holes.length).sort()).toEqual([0, 1]);
     expect(line.match.percent).toBeGreaterThan(99);
   });
 
   it('brings any smooth closed curve back within the tolerance, closed, of the same topology', () => {
-    const wave = fc.record({ size: fc.double({ min: 0, max: 5, noNaN: true }), turns: fc.integer({ min: 2, max: 6 }), phase: fc.double({ min: 0, max: 6, noNaN: true }) });
+    const wave = fc.record({
+      size: fc.double({ min: 0, max: 5, noNaN: true }),
+      turns: fc.integer({ min: 2, max: 6 }),
+      phase: fc.double({ min: 0, max: 6, noNaN: true }),
+    });
     fc.assert(
       fc.property(wave, wave, (a, b) => {
-        const radius = (angle: number) => 38 + a.size * Math.cos(a.turns * angle + a.phase) + b.size * Math.cos(b.turns * angle + b.phase);
-        const { line, contours } = trace((x, y) => Math.hypot(x - 60, y - 60) < radius(Math.atan2(y - 60, x - 60)));
+        const radius = (angle: number) =>
+          38 + a.size * Math.cos(a.turns * angle + a.phase) + b.size * Math.cos(b.turns * angle + b.phase);
+        const { line, contours } = trace(
+          (x, y) => Math.hypot(x - 60, y - 60) < radius(Math.atan2(y - 60, x - 60)),
+        );
         const found = contoursOf(line.shapes);
         expect(found).toHaveLength(1);
         expect(found[0].closed).toBe(true);

@@ -17,10 +17,14 @@ describe('the share of a pixel on one side of an edge', () => {
 
   it('tells the distance back', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 7, noNaN: true }), fc.double({ min: 0.001, max: 0.999, noNaN: true }), (angle, share) => {
-        const [x, y] = [Math.cos(angle), Math.sin(angle)];
-        expect(halfPlaneShare(x, y, halfPlaneDistance(x, y, share))).toBeCloseTo(share, 9);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 7, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        (angle, share) => {
+          const [x, y] = [Math.cos(angle), Math.sin(angle)];
+          expect(halfPlaneShare(x, y, halfPlaneDistance(x, y, share))).toBeCloseTo(share, 9);
+        },
+      ),
     );
   });
 });

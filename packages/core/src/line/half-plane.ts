@@ -17,7 +17,8 @@ export function halfPlaneDistance(nx: number, ny: number, share: number): number
   const { long, short, whole } = sides(nx, ny);
   const more = Math.max(share, 1 - share);
   const straight = (more - 0.5) * long;
-  const d = straight <= (long - short) / 2 ? straight : whole - Math.sqrt(2 * long * short * Math.max(0, 1 - more));
+  const d =
+    straight <= (long - short) / 2 ? straight : whole - Math.sqrt(2 * long * short * Math.max(0, 1 - more));
   return share < 0.5 ? -d : d;
 }
 

@@ -21,7 +21,12 @@ export interface LineResult {
 const MATCH_ROWS = 2000;
 
 /** Fits curves to every contour and gathers them into shapes. */
-export function makeLine(contours: ContourSet, height: number, settings: LineSettings, context: Context): LineResult {
+export function makeLine(
+  contours: ContourSet,
+  height: number,
+  settings: LineSettings,
+  context: Context,
+): LineResult {
   const { points, starts, parents, holes } = contours;
   const fitted: Contour[] = [];
   for (let c = 0; c < parents.length; c++) {

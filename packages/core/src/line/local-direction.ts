@@ -35,7 +35,8 @@ export class Directions {
     for (const reach of REACHES) {
       const within = Math.max(1, Math.min(reach, most));
       const fitted = this.fit(index, within);
-      if (fitted.worst <= BENT || reach === REACHES[REACHES.length - 1] || within === 1) return fitted.direction;
+      if (fitted.worst <= BENT || reach === REACHES[REACHES.length - 1] || within === 1)
+        return fitted.direction;
     }
     return undefined;
   }

@@ -7,7 +7,9 @@
 export function evenOut(values: Float64Array, sigma: number, closed: boolean): Float64Array {
   const reach = Math.min(Math.ceil(3 * sigma), Math.floor((values.length - 1) / 2));
   if (sigma < 0.05 || reach < 1) return values;
-  const weights = Float64Array.from({ length: reach + 1 }, (_, k) => Math.exp((-k * k) / (2 * sigma * sigma)));
+  const weights = Float64Array.from({ length: reach + 1 }, (_, k) =>
+    Math.exp((-k * k) / (2 * sigma * sigma)),
+  );
   const once = blurred(values, weights, closed);
   const twice = blurred(once, weights, closed);
   for (let i = 0; i < values.length; i++) once[i] = 2 * once[i] - twice[i];

@@ -46,7 +46,10 @@ export function pixelScale(
         `Give a length from ${LEAST_LENGTH} mm to 100 m.`,
       );
     }
-    const box = settings.by === 'artwork' && artwork ? artwork : { left: 0, top: 0, right: picture.width, bottom: picture.height };
+    const box =
+      settings.by === 'artwork' && artwork
+        ? artwork
+        : { left: 0, top: 0, right: picture.width, bottom: picture.height };
     const pixels = settings.edge === 'width' ? boxWidth(box) : boxHeight(box);
     return { millimetresPerPixel: settings.length / pixels, source: 'length' };
   }
@@ -64,7 +67,10 @@ export function makePiece(
 ): Piece {
   const box = boxOf(contoursOf(shapes));
   const { millimetresPerPixel: scale, source } = pixelScale(settings, picture, box, density);
-  const frame = settings.by === 'artwork' && box ? box : { left: 0, top: 0, right: picture.width, bottom: picture.height };
+  const frame =
+    settings.by === 'artwork' && box
+      ? box
+      : { left: 0, top: 0, right: picture.width, bottom: picture.height };
   const placement = { scale, x: -frame.left * scale, y: -frame.top * scale };
   const placed = shapes.map((shape) => placeShape(shape, placement));
   return {

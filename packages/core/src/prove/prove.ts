@@ -19,12 +19,20 @@ export interface Proof {
 const COARSE_PIXEL = 0.5;
 
 /** Checks paths before they are handed off. Lengths in millimetres. */
-export function prove(paths: readonly DrawingPath[], millimetresPerPixel: number, hasTrueSize: boolean): Proof {
+export function prove(
+  paths: readonly DrawingPath[],
+  millimetresPerPixel: number,
+  hasTrueSize: boolean,
+): Proof {
   const contours = contoursOf(paths.map((path) => path.shape));
   const open = contours.filter((contour) => !contour.closed).length;
   const findings: Finding[] = [];
   if (open > 0) {
-    findings.push({ kind: 'open', message: `${open} of ${contours.length} contours are open.`, hint: 'Close them in Line.' });
+    findings.push({
+      kind: 'open',
+      message: `${open} of ${contours.length} contours are open.`,
+      hint: 'Close them in Line.',
+    });
   }
   if (!hasTrueSize) {
     findings.push({

@@ -59,7 +59,12 @@ function runsOf(changes: RowChanges, width: number, of: 'ink' | 'paper') {
     if (of === 'paper') add(y, edge, width);
     rowStarts[y + 1] = count;
   }
-  return { row: row.subarray(0, count), left: left.subarray(0, count), right: right.subarray(0, count), rowStarts };
+  return {
+    row: row.subarray(0, count),
+    left: left.subarray(0, count),
+    right: right.subarray(0, count),
+    rowStarts,
+  };
 }
 
 function root(parent: Uint32Array, run: number): number {

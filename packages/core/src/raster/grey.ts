@@ -42,12 +42,13 @@ function convertOpaque(words: Uint32Array, grey: Uint8Array, from: number, to: n
     if (word !== last) {
       last = word;
       alpha &= word;
-      const light = lightOfRed[word & 255] + lightOfGreen[(word >>> 8) & 255] + lightOfBlue[(word >>> 16) & 255];
+      const light =
+        lightOfRed[word & 255] + lightOfGreen[(word >>> 8) & 255] + lightOfBlue[(word >>> 16) & 255];
       value = greyOfLight[(light + 8) >> 4];
     }
     grey[i] = value;
   }
-  return ((alpha & words[from]) >>> 24) !== 255;
+  return (alpha & words[from]) >>> 24 !== 255;
 }
 
 /** True when everything visible has one tone, within what rounding of translucent rims explains. */

@@ -9,7 +9,8 @@ describe('sRGB transfer function (IEC 61966-2-1)', () => {
   });
 
   it('goes there and back', () => {
-    for (let value = 0; value <= 255; value++) expect(encodeSrgb(decodeSrgb(value / 255)) * 255).toBeCloseTo(value, 3);
+    for (let value = 0; value <= 255; value++)
+      expect(encodeSrgb(decodeSrgb(value / 255)) * 255).toBeCloseTo(value, 3);
   });
 });
 

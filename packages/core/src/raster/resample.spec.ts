@@ -14,7 +14,11 @@ describe('reduceGrey', () => {
     fc.assert(
       fc.property(sizes, sizes, fc.integer({ min: 0, max: 255 }), (width, height, tone) => {
         const data = new Uint8Array(width * height).fill(tone);
-        const { data: reduced } = reduceGrey({ width, height, data }, Math.ceil(width / 3), Math.ceil(height / 2));
+        const { data: reduced } = reduceGrey(
+          { width, height, data },
+          Math.ceil(width / 3),
+          Math.ceil(height / 2),
+        );
         expect(reduced.every((value) => Math.abs(value - tone) <= 1)).toBe(true);
       }),
     );

@@ -36,7 +36,10 @@ function keys(distance: number): number {
   return s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
 }
 
-function gatherWeights(to: number, each: (i: number, add: (index: number, share: number) => void) => void): Weights {
+function gatherWeights(
+  to: number,
+  each: (i: number, add: (index: number, share: number) => void) => void,
+): Weights {
   const starts = new Int32Array(to + 1);
   const indices: number[] = [];
   const shares: number[] = [];
@@ -71,7 +74,8 @@ function resample(
     for (let k = down.starts[y]; k < down.starts[y + 1]; k++) {
       const row = down.indices[k];
       let sums = kept.get(row);
-      if (!sums) kept.set(row, (sums = sumRow(data, row * from.width * channels, to.width, channels, across)));
+      if (!sums)
+        kept.set(row, (sums = sumRow(data, row * from.width * channels, to.width, channels, across)));
       const share = down.shares[k];
       for (let i = 0; i < stride; i++) sum[i] += share * sums[i];
     }
@@ -99,17 +103,29 @@ function sumRow(
 
 /** A smaller picture in which every pixel is the mean of the area it stands for. Sizes in pixels, at least 1. */
 export function reduceGrey(grey: GreyPicture, width: number, height: number): GreyPicture {
-  return { width, height, data: resample(grey.data, { ...grey, channels: 1 }, { width, height }, areaWeights) };
+  return {
+    width,
+    height,
+    data: resample(grey.data, { ...grey, channels: 1 }, { width, height }, areaWeights),
+  };
 }
 
 /** As `reduceGrey`, for colour. */
 export function reduceColour(picture: ColourPicture, width: number, height: number): ColourPicture {
-  return { width, height, data: resample(picture.data, { ...picture, channels: 4 }, { width, height }, areaWeights) };
+  return {
+    width,
+    height,
+    data: resample(picture.data, { ...picture, channels: 4 }, { width, height }, areaWeights),
+  };
 }
 
 /** A larger picture without visible steps, by cubic convolution (Keys 1981). Sizes in pixels. */
 export function enlargeGrey(grey: GreyPicture, width: number, height: number): GreyPicture {
-  return { width, height, data: resample(grey.data, { ...grey, channels: 1 }, { width, height }, cubicWeights) };
+  return {
+    width,
+    height,
+    data: resample(grey.data, { ...grey, channels: 1 }, { width, height }, cubicWeights),
+  };
 }
 
 /** The size at which a picture has at most `pixels` pixels, aspect kept; its own size when it has fewer. */

@@ -14,7 +14,15 @@ export async function demoPicture(file: string): Promise<{ document: JobDocument
   const { data, info } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const { width, height } = info;
   const header = readPictureHeader(bytes);
-  const source = { blob: '', name: file, kind: 'png', width, height, density: header?.density ?? null, notes: [] };
+  const source = {
+    blob: '',
+    name: file,
+    kind: 'png',
+    width,
+    height,
+    density: header?.density ?? null,
+    notes: [],
+  };
   return {
     document: newJob(source),
     decoded: { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 },
@@ -28,7 +36,9 @@ export function demoTruth(name: string): Shape[] {
     shapes: string[][];
   };
   return truth.shapes.map((contours) => {
-    const [outer, ...holes] = contours.map((data) => placeContour(contourOf(data), { scale: truth.pixelsPerUnit, x: 0, y: 0 }));
+    const [outer, ...holes] = contours.map((data) =>
+      placeContour(contourOf(data), { scale: truth.pixelsPerUnit, x: 0, y: 0 }),
+    );
     return { outer, holes };
   });
 }

@@ -20,7 +20,14 @@ export interface Cv {
   CV_8UC1: number;
   matFromArray(rows: number, columns: number, type: number, values: ArrayLike<number>): Mat;
   threshold(from: Mat, to: Mat, level: number, most: number, kind: number): number;
-  connectedComponentsWithStats(from: Mat, labels: Mat, stats: Mat, centroids: Mat, connectivity: number, type: number): number;
+  connectedComponentsWithStats(
+    from: Mat,
+    labels: Mat,
+    stats: Mat,
+    centroids: Mat,
+    connectivity: number,
+    type: number,
+  ): number;
   findContours(from: Mat, to: MatVector, hierarchy: Mat, mode: number, method: number): void;
   contourArea(contour: Mat): number;
   onRuntimeInitialized?: () => void;

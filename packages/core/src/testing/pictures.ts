@@ -12,7 +12,8 @@ export function drawn(
     for (let x = 0; x < width; x++) {
       let count = 0;
       for (let k = 0; k < samples * samples; k++) {
-        if (inside(x + ((k % samples) + 0.5) / samples, y + (Math.floor(k / samples) + 0.5) / samples)) count++;
+        if (inside(x + ((k % samples) + 0.5) / samples, y + (Math.floor(k / samples) + 0.5) / samples))
+          count++;
       }
       data[y * width + x] = Math.round(255 * (1 - count / samples ** 2));
     }

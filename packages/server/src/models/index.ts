@@ -91,7 +91,11 @@ function defineModels(sequelize: Sequelize): void {
     { sequelize, tableName: 'jobs' },
   );
   Step.init(
-    { jobId: { type: DataTypes.UUID, primaryKey: true }, position: { type: DataTypes.INTEGER, primaryKey: true }, step: text() },
+    {
+      jobId: { type: DataTypes.UUID, primaryKey: true },
+      position: { type: DataTypes.INTEGER, primaryKey: true },
+      step: text(),
+    },
     { sequelize, tableName: 'steps', timestamps: false },
   );
   HandOff.init(

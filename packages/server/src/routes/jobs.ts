@@ -46,7 +46,11 @@ export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: Blo
   router.put('/:id/thumbnail', raw({ type: 'image/webp', limit: '512kb' }), async (request, response) => {
     const bytes: unknown = request.body;
     if (!Buffer.isBuffer(bytes) || bytes.toString('latin1', 8, 12) !== 'WEBP') {
-      throw new Problem(400, { code: 'bad-request', message: 'That is no WebP picture.', hint: 'Reload the page.' });
+      throw new Problem(400, {
+        code: 'bad-request',
+        message: 'That is no WebP picture.',
+        hint: 'Reload the page.',
+      });
     }
     await jobs.setThumbnail(idOf(request.params), await blobs.put(bytes));
     response.status(204).end();
@@ -58,14 +62,22 @@ export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: Blo
   router.get('/:id/hand-offs', async (request, response) => {
     response.json(await handOffs.list(idOf(request.params)));
   });
-  router.post('/:id/hand-offs', raw({ type: 'application/octet-stream', limit: '64mb' }), async (request, response) => {
-    const facts = checked<HandOffFacts>(handOffFactsSchema, request.query);
-    const bytes: unknown = request.body;
-    if (!Buffer.isBuffer(bytes) || bytes.length === 0) {
-      throw new Problem(400, { code: 'bad-request', message: 'The file to keep is empty.', hint: 'Hand off again.' });
-    }
-    response.status(201).json(await handOffs.add(idOf(request.params), bytes, facts));
-  });
+  router.post(
+    '/:id/hand-offs',
+    raw({ type: 'application/octet-stream', limit: '64mb' }),
+    async (request, response) => {
+      const facts = checked<HandOffFacts>(handOffFactsSchema, request.query);
+      const bytes: unknown = request.body;
+      if (!Buffer.isBuffer(bytes) || bytes.length === 0) {
+        throw new Problem(400, {
+          code: 'bad-request',
+          message: 'The file to keep is empty.',
+          hint: 'Hand off again.',
+        });
+      }
+      response.status(201).json(await handOffs.add(idOf(request.params), bytes, facts));
+    },
+  );
   router.get('/:id/hand-offs/:handOff', async (request, response) => {
     const { id, handOff } = checked(handOffIdSchema, request.params) as { id: string; handOff: number };
     const { record, bytes } = await handOffs.fetch(id, handOff);

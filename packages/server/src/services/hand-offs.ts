@@ -4,7 +4,10 @@ import { notFound } from '../problem';
 import type { BlobStore } from './blobs';
 
 /** What is told of a file beside its bytes. */
-export type HandOffFacts = Pick<HandOffRecord, 'name' | 'format' | 'width' | 'height' | 'contours' | 'cutLength'>;
+export type HandOffFacts = Pick<
+  HandOffRecord,
+  'name' | 'format' | 'width' | 'height' | 'contours' | 'cutLength'
+>;
 
 /** Files that left the house, kept as bytes with their job. */
 export class HandOffService {
@@ -13,7 +16,14 @@ export class HandOffService {
   async add(jobId: string, bytes: Buffer, { name, format, ...facts }: HandOffFacts): Promise<HandOffRecord> {
     if (!(await Job.findByPk(jobId))) throw notFound('This job');
     const blob = await this.blobs.put(bytes);
-    const handOff = await HandOff.create({ jobId, blob, name, format, bytes: bytes.length, facts: JSON.stringify(facts) });
+    const handOff = await HandOff.create({
+      jobId,
+      blob,
+      name,
+      format,
+      bytes: bytes.length,
+      facts: JSON.stringify(facts),
+    });
     return recordOf(handOff);
   }
 

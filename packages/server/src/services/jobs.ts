@@ -58,12 +58,19 @@ export class JobService {
       }
       await Step.destroy({ where: { jobId: id, position: { [Op.gte]: request.keep } }, transaction });
       await Step.bulkCreate(
-        request.steps.map((step, k) => ({ jobId: id, position: request.keep + k, step: JSON.stringify(step) })),
+        request.steps.map((step, k) => ({
+          jobId: id,
+          position: request.keep + k,
+          step: JSON.stringify(step),
+        })),
         { transaction },
       );
       const { name } = request.document;
       const document = JSON.stringify(request.document);
-      await job.update({ name, document, cursor: request.cursor, revision: job.revision + 1 }, { transaction });
+      await job.update(
+        { name, document, cursor: request.cursor, revision: job.revision + 1 },
+        { transaction },
+      );
       return cardOf(job);
     });
   }

@@ -19,7 +19,9 @@ export class SampleService {
 
   /** Pictures only: what cannot be opened is not offered. */
   async list(): Promise<Sample[]> {
-    const files = (await readdir(this.folder)).filter((file) => /\.(png|jpe?g|webp|gif|bmp|avif)$/.test(file)).sort();
+    const files = (await readdir(this.folder))
+      .filter((file) => /\.(png|jpe?g|webp|gif|bmp|avif)$/.test(file))
+      .sort();
     return Promise.all(
       files.map(async (file) => ({
         id: file.replace(/\.\w+$/, ''),
@@ -54,6 +56,9 @@ export class SampleService {
 
 /** "09-sealing-ring.png" is called "Sealing ring". */
 function nameOf(file: string): string {
-  const words = file.replace(/^\d+-/, '').replace(/\.\w+$/, '').replace(/-/g, ' ');
+  const words = file
+    .replace(/^\d+-/, '')
+    .replace(/\.\w+$/, '')
+    .replace(/-/g, ' ');
   return words[0].toUpperCase() + words.slice(1);
 }

@@ -1,4 +1,9 @@
-import DxfParser, { type ICircleEntity, type ILwpolylineEntity, type IPolylineEntity, type ISplineEntity } from 'dxf-parser';
+import DxfParser, {
+  type ICircleEntity,
+  type ILwpolylineEntity,
+  type IPolylineEntity,
+  type ISplineEntity,
+} from 'dxf-parser';
 import { type Contour, circleContour, contourLength, signedArea, worstDistance } from '../../geometry';
 import type { Drawing } from '../drawing';
 import { readDxf } from './read';

@@ -28,6 +28,10 @@ export function dxfSpace({ frame, units, paths }: Drawing): DxfSpace {
 }
 
 /** Every contour with the task of its shape. */
-export function taskContours(drawing: Drawing): { task: Drawing['paths'][number]['task']; contour: Contour }[] {
-  return drawing.paths.flatMap(({ task, shape }) => contoursOf([shape]).map((contour) => ({ task, contour })));
+export function taskContours(
+  drawing: Drawing,
+): { task: Drawing['paths'][number]['task']; contour: Contour }[] {
+  return drawing.paths.flatMap(({ task, shape }) =>
+    contoursOf([shape]).map((contour) => ({ task, contour })),
+  );
 }

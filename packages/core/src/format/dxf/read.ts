@@ -25,7 +25,9 @@ const MILLIMETRES: Record<number, number> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 
  */
 export function readDxf(text: string): DxfDrawing {
   const tags = readTags(text);
-  const begin = tags.findIndex(([code, value], i) => code === 2 && value === 'ENTITIES' && tags[i - 1]?.[1] === 'SECTION');
+  const begin = tags.findIndex(
+    ([code, value], i) => code === 2 && value === 'ENTITIES' && tags[i - 1]?.[1] === 'SECTION',
+  );
   if (begin < 0) {
     throw new DrelkError('bad-drawing', 'This file has no DXF entities.', 'Choose a DXF file saved as text.');
   }
@@ -54,7 +56,8 @@ function nextEntity(tags: Values, from: number): number {
 
 const first = (values: Values, code: number) => values.find(([c]) => c === code)?.[1];
 const number = (values: Values, code: number, fallback = 0) => Number(first(values, code) ?? fallback);
-const all = (values: Values, code: number) => values.filter(([c]) => c === code).map(([, value]) => Number(value));
+const all = (values: Values, code: number) =>
+  values.filter(([c]) => c === code).map(([, value]) => Number(value));
 
 /** A contour in the file's own unit with y up; undefined for what is not read. */
 function readEntity(kind: string, values: Values): Contour | undefined {
@@ -69,11 +72,14 @@ function readEntity(kind: string, values: Values): Contour | undefined {
   if (kind === 'ARC') return readArc(values);
   if (kind === 'LWPOLYLINE') return polyline(verticesIn(values), (number(values, 70) & 1) === 1);
   if (kind === 'POLYLINE') {
-    const parts = values.reduce<Values[]>((list, tag) => {
-      if (tag[0] === 0) list.push([]);
-      else list[list.length - 1].push(tag);
-      return list;
-    }, [[]]);
+    const parts = values.reduce<Values[]>(
+      (list, tag) => {
+        if (tag[0] === 0) list.push([]);
+        else list[list.length - 1].push(tag);
+        return list;
+      },
+      [[]],
+    );
     const vertices = parts.slice(1).map((part) => verticesIn(part)[0]);
     return polyline(vertices, (number(parts[0], 70) & 1) === 1);
   }
@@ -123,7 +129,15 @@ function readSpline(values: Values): Contour | undefined {
   if (number(values, 71) !== 3 || xs.length < 4 || (xs.length - 1) % 3 !== 0) return undefined;
   const segments: Segment[] = [];
   for (let k = 1; k + 2 < xs.length; k += 3) {
-    segments.push({ kind: 'cubic', x1: xs[k], y1: ys[k], x2: xs[k + 1], y2: ys[k + 1], x: xs[k + 2], y: ys[k + 2] });
+    segments.push({
+      kind: 'cubic',
+      x1: xs[k],
+      y1: ys[k],
+      x2: xs[k + 1],
+      y2: ys[k + 1],
+      x: xs[k + 2],
+      y: ys[k + 2],
+    });
   }
   const last = xs.length - 1;
   const closed = (number(values, 70) & 1) === 1 && Math.hypot(xs[last] - xs[0], ys[last] - ys[0]) < 1e-9;

@@ -15,7 +15,8 @@ export function verticesOf(contour: Contour, tolerance: number): Vertex[] {
       return;
     }
     const points = flatten({ start, segments: [segment], closed: false }, tolerance);
-    for (let i = 0; i + 2 < points.length; i += 2) vertices.push({ x: points[i], y: points[i + 1], bulge: 0 });
+    for (let i = 0; i + 2 < points.length; i += 2)
+      vertices.push({ x: points[i], y: points[i + 1], bulge: 0 });
   });
   if (!contour.closed) {
     const { x, y } = contour.segments[contour.segments.length - 1] ?? contour.start;
@@ -27,7 +28,8 @@ export function verticesOf(contour: Contour, tolerance: number): Vertex[] {
 /** The circle that a closed contour is, when it is nothing but arcs of one circle that add up to a turn. */
 export function wholeCircle(contour: Contour): { x: number; y: number; radius: number } | undefined {
   const [first, second] = contour.segments;
-  if (!contour.closed || contour.segments.length !== 2 || first.kind !== 'arc' || second.kind !== 'arc') return undefined;
+  if (!contour.closed || contour.segments.length !== 2 || first.kind !== 'arc' || second.kind !== 'arc')
+    return undefined;
   if (Math.abs(Math.abs(first.bulge) - 1) > 1e-9 || first.bulge !== second.bulge) return undefined;
   return {
     x: (contour.start.x + first.x) / 2,

@@ -39,14 +39,22 @@ export function writeDxf2000(drawing: Drawing): string {
     ...header(space, FIRST_ENTITY + contours.length),
     ...section('CLASSES', []),
     ...section('TABLES', tables(drawing)),
-    ...section('BLOCKS', [...block('*Model_Space', HANDLE.modelRecord, '18'), ...block('*Paper_Space', HANDLE.paperRecord, '1A')]),
+    ...section('BLOCKS', [
+      ...block('*Model_Space', HANDLE.modelRecord, '18'),
+      ...block('*Paper_Space', HANDLE.paperRecord, '1A'),
+    ]),
     ...section('ENTITIES', entities),
     ...section('OBJECTS', objects()),
     [0, 'EOF'],
   ]);
 }
 
-const section = (name: string, content: Tag[]): Tag[] => [[0, 'SECTION'], [2, name], ...content, [0, 'ENDSEC']];
+const section = (name: string, content: Tag[]): Tag[] => [
+  [0, 'SECTION'],
+  [2, name],
+  ...content,
+  [0, 'ENDSEC'],
+];
 
 function header({ insunits, least, most }: DxfSpace, nextHandle: number): Tag[] {
   return section('HEADER', [
@@ -91,7 +99,16 @@ function entity(contour: Contour, layer: string, handle: string, space: DxfSpace
     [70, contour.closed ? 1 : 0],
     ...vertices.flatMap((vertex): Tag[] => {
       const { x, y } = space.point(vertex);
-      return vertex.bulge === 0 ? [[10, x], [20, y]] : [[10, x], [20, y], [42, vertex.bulge]];
+      return vertex.bulge === 0
+        ? [
+            [10, x],
+            [20, y],
+          ]
+        : [
+            [10, x],
+            [20, y],
+            [42, vertex.bulge],
+          ];
     }),
   ];
 }
@@ -123,7 +140,11 @@ function spline(contour: Contour, space: DxfSpace): Tag[] {
     ...knots,
     ...points.flatMap((point): Tag[] => {
       const { x, y } = space.point(point);
-      return [[10, x], [20, y], [30, 0]];
+      return [
+        [10, x],
+        [20, y],
+        [30, 0],
+      ];
     }),
   ];
 }
@@ -134,7 +155,9 @@ function cubicsOf(from: Point, segment: Segment): Cubic[] {
   if (segment.kind === 'arc' && segment.bulge !== 0) return arcCubics(from, segment);
   const first = between(from, segment, 1 / 3);
   const second = between(from, segment, 2 / 3);
-  return [{ kind: 'cubic', x1: first.x, y1: first.y, x2: second.x, y2: second.y, x: segment.x, y: segment.y }];
+  return [
+    { kind: 'cubic', x1: first.x, y1: first.y, x2: second.x, y2: second.y, x: segment.x, y: segment.y },
+  ];
 }
 
 const between = (a: Point, b: Point, share: number): Point => ({
@@ -168,19 +191,39 @@ function tables(drawing: Drawing): Tag[] {
     ...rest,
   ];
   const lineType = (name: string) =>
-    entry('LTYPE', HANDLE.ltype, 'AcDbLinetypeTableRecord', [[2, name], [70, 0], [3, ''], [72, 65], [73, 0], [40, 0]]);
+    entry('LTYPE', HANDLE.ltype, 'AcDbLinetypeTableRecord', [
+      [2, name],
+      [70, 0],
+      [3, ''],
+      [72, 65],
+      [73, 0],
+      [40, 0],
+    ]);
   const layer = (name: string, colour: number) =>
-    entry('LAYER', HANDLE.layer, 'AcDbLayerTableRecord', [[2, name], [70, 0], [62, colour], [6, 'CONTINUOUS']]);
+    entry('LAYER', HANDLE.layer, 'AcDbLayerTableRecord', [
+      [2, name],
+      [70, 0],
+      [62, colour],
+      [6, 'CONTINUOUS'],
+    ]);
   const record = (name: string, handle: string) =>
     entry('BLOCK_RECORD', HANDLE.blockRecord, 'AcDbBlockTableRecord', [[2, name]], handle);
   return [
     ...table('VPORT', HANDLE.vport, []),
     ...table('LTYPE', HANDLE.ltype, ['ByBlock', 'ByLayer', 'Continuous'].map(lineType)),
-    ...table('LAYER', HANDLE.layer, [layer('0', 7), ...layersOf(drawing).map(({ name, colour }) => layer(name, colour))]),
+    ...table('LAYER', HANDLE.layer, [
+      layer('0', 7),
+      ...layersOf(drawing).map(({ name, colour }) => layer(name, colour)),
+    ]),
     ...table('STYLE', HANDLE.style, []),
     ...table('VIEW', HANDLE.view, []),
     ...table('UCS', HANDLE.ucs, []),
-    ...table('APPID', HANDLE.appid, [entry('APPID', HANDLE.appid, 'AcDbRegAppTableRecord', [[2, 'ACAD'], [70, 0]])]),
+    ...table('APPID', HANDLE.appid, [
+      entry('APPID', HANDLE.appid, 'AcDbRegAppTableRecord', [
+        [2, 'ACAD'],
+        [70, 0],
+      ]),
+    ]),
     ...table('DIMSTYLE', HANDLE.dimstyle, []),
     ...table('BLOCK_RECORD', HANDLE.blockRecord, [
       record('*Model_Space', HANDLE.modelRecord),

@@ -20,7 +20,14 @@ export function writeDxfR12(drawing: Drawing): string {
       const circle = wholeCircle(contour);
       if (circle) {
         const { x, y } = space.point(circle);
-        return [[0, 'CIRCLE'], [8, layer], [10, x], [20, y], [30, 0], [40, circle.radius * space.scale]];
+        return [
+          [0, 'CIRCLE'],
+          [8, layer],
+          [10, x],
+          [20, y],
+          [30, 0],
+          [40, circle.radius * space.scale],
+        ];
       }
       return [
         [0, 'POLYLINE'],
@@ -30,9 +37,15 @@ export function writeDxfR12(drawing: Drawing): string {
         [20, 0],
         [30, 0],
         [70, contour.closed ? 1 : 0],
-        ...verticesOf(contour, FLATTENED_WITHIN * 0.9).flatMap((vertex): Tag[] => {
+        ...verticesOf(contour, FLATTENED_WITHIN * 0.8).flatMap((vertex): Tag[] => {
           const { x, y } = space.point(vertex);
-          const place: Tag[] = [[0, 'VERTEX'], [8, layer], [10, x], [20, y], [30, 0]];
+          const place: Tag[] = [
+            [0, 'VERTEX'],
+            [8, layer],
+            [10, x],
+            [20, y],
+            [30, 0],
+          ];
           return vertex.bulge === 0 ? place : [...place, [42, vertex.bulge]];
         }),
         [0, 'SEQEND'],

@@ -7,7 +7,11 @@ const canvas = () => sharp({ create: { width: 60, height: 40, channels: 3, backg
 describe('density', () => {
   it.each([72, 96, 300, 600])('of %i dpi is read from PNG (pHYs), JPEG and TIFF', async (density) => {
     const dressed = canvas().withMetadata({ density });
-    for (const bytes of [await dressed.clone().png().toBuffer(), await dressed.clone().jpeg().toBuffer(), await dressed.clone().tiff().toBuffer()]) {
+    for (const bytes of [
+      await dressed.clone().png().toBuffer(),
+      await dressed.clone().jpeg().toBuffer(),
+      await dressed.clone().tiff().toBuffer(),
+    ]) {
       const header = readPictureHeader(bytes);
       expect(header).toMatchObject({ width: 60, height: 40, complete: true });
       expect(Math.abs((header?.density ?? 0) - density)).toBeLessThan(0.05);
@@ -20,14 +24,22 @@ describe('density', () => {
 });
 
 describe('kinds and sizes', () => {
-  it.each(['png', 'jpeg', 'webp', 'gif', 'tiff', 'avif'] as const)('%s is told from its bytes', async (kind) => {
-    const bytes = await canvas().toFormat(kind).toBuffer();
-    expect(checkPicture(bytes, 'a')).toMatchObject({ kind, width: 60, height: 40, animated: false });
-  });
+  it.each(['png', 'jpeg', 'webp', 'gif', 'tiff', 'avif'] as const)(
+    '%s is told from its bytes',
+    async (kind) => {
+      const bytes = await canvas().toFormat(kind).toBuffer();
+      expect(checkPicture(bytes, 'a')).toMatchObject({ kind, width: 60, height: 40, animated: false });
+    },
+  );
 
   it('a lossless WebP and a 16-bit PNG too', async () => {
-    expect(readPictureHeader(await canvas().webp({ lossless: true }).toBuffer())).toMatchObject({ width: 60, height: 40 });
-    expect(readPictureHeader(await canvas().toColourspace('rgb16').png().toBuffer())).toMatchObject({ width: 60 });
+    expect(readPictureHeader(await canvas().webp({ lossless: true }).toBuffer())).toMatchObject({
+      width: 60,
+      height: 40,
+    });
+    expect(readPictureHeader(await canvas().toColourspace('rgb16').png().toBuffer())).toMatchObject({
+      width: 60,
+    });
   });
 
   it('a BMP, by its own header', () => {
@@ -50,11 +62,15 @@ describe('kinds and sizes', () => {
 
   it('an animated WebP is said to move', async () => {
     const pages = sharp({ create: { width: 20, height: 40, channels: 3, background: '#fff' } });
-    const bytes = await sharp(await pages.png().toBuffer()).webp().toBuffer();
+    const bytes = await sharp(await pages.png().toBuffer())
+      .webp()
+      .toBuffer();
     expect(readPictureHeader(bytes)?.animated).toBe(false);
     const raw = Buffer.alloc(20 * 40 * 3, 9);
     raw.fill(200, 20 * 20 * 3);
-    const moving = await sharp(raw, { raw: { width: 20, height: 40, channels: 3, pageHeight: 20 } }).webp({ loop: 0 }).toBuffer();
+    const moving = await sharp(raw, { raw: { width: 20, height: 40, channels: 3, pageHeight: 20 } })
+      .webp({ loop: 0 })
+      .toBuffer();
     expect(readPictureHeader(moving)).toMatchObject({ animated: true, width: 20, height: 20 });
   });
 });
@@ -83,12 +99,20 @@ describe('what must not be decoded', () => {
 
   it.each(['jpeg', 'png', 'webp', 'gif'] as const)('a truncated %s gets a sentence', async (kind) => {
     const noise = { type: 'gaussian' as const, mean: 120, sigma: 50 };
-    const bytes = await sharp({ create: { width: 200, height: 200, channels: 3, background: '#fff', noise } }).toFormat(kind).toBuffer();
+    const bytes = await sharp({ create: { width: 200, height: 200, channels: 3, background: '#fff', noise } })
+      .toFormat(kind)
+      .toBuffer();
     expect(() => checkPicture(bytes.subarray(0, bytes.length >> 1), 'a')).toThrow('ends in the middle');
   });
 
   it('random bytes never crash the readers', () => {
-    for (const start of [[0x89, 0x50, 0x4e, 0x47], [0xff, 0xd8], [0x49, 0x49, 42, 0], [0x47, 0x49, 0x46, 0x38], [0x42, 0x4d]]) {
+    for (const start of [
+      [0x89, 0x50, 0x4e, 0x47],
+      [0xff, 0xd8],
+      [0x49, 0x49, 42, 0],
+      [0x47, 0x49, 0x46, 0x38],
+      [0x42, 0x4d],
+    ]) {
       for (let seed = 1; seed < 60; seed++) {
         const bytes = Uint8Array.from({ length: 300 }, (_, i) => start[i] ?? (i * seed * 2654435761) >>> 24);
         expect(() => readPictureHeader(bytes)).not.toThrow();

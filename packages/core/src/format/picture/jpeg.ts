@@ -21,7 +21,8 @@ export function readJpeg(data: Uint8Array): PictureHeader | undefined {
       const perInch = { 1: 1, 2: 2.54 }[bytes.u8(at + 11)];
       if (perInch) jfif = bytes.u16(at + 12) * perInch;
     }
-    if (marker === 0xe1 && bytes.ascii(at + 4, 4) === 'Exif') exif = readTiff(data.subarray(at + 10, at + 2 + length));
+    if (marker === 0xe1 && bytes.ascii(at + 4, 4) === 'Exif')
+      exif = readTiff(data.subarray(at + 10, at + 2 + length));
     if (isFrame(marker)) {
       const orientation = exif?.orientation ?? 1;
       const density = exif?.density ?? jfif;

@@ -51,7 +51,11 @@ export function checkPicture(data: Uint8Array, name: string): PictureHeader {
     throw new DrelkError('too-small', `“${name}” is only ${size}.`, 'Choose a larger picture.');
   }
   if (!header.complete) {
-    throw new DrelkError('truncated', `“${name}” ends in the middle of the picture.`, 'Copy or download it again.');
+    throw new DrelkError(
+      'truncated',
+      `“${name}” ends in the middle of the picture.`,
+      'Copy or download it again.',
+    );
   }
   return header;
 }
@@ -88,16 +92,26 @@ function readWebp(bytes: Bytes, data: Uint8Array): PictureHeader {
     complete: bytes.length >= bytes.u32(4, true) + 8,
   };
   const u24 = (at: number) => bytes.u16(at, true) + 65536 * bytes.u8(at + 2);
-  for (let at = 12; at + 8 <= bytes.length; at += 8 + bytes.u32(at + 4, true) + (bytes.u32(at + 4, true) & 1)) {
+  for (
+    let at = 12;
+    at + 8 <= bytes.length;
+    at += 8 + bytes.u32(at + 4, true) + (bytes.u32(at + 4, true) & 1)
+  ) {
     const chunk = bytes.ascii(at, 4);
     const body = at + 8;
     if (chunk === 'VP8X') Object.assign(header, { width: u24(body + 4) + 1, height: u24(body + 7) + 1 });
     if (chunk === 'VP8 ' && !header.width) {
-      Object.assign(header, { width: bytes.u16(body + 6, true) & 0x3fff, height: bytes.u16(body + 8, true) & 0x3fff });
+      Object.assign(header, {
+        width: bytes.u16(body + 6, true) & 0x3fff,
+        height: bytes.u16(body + 8, true) & 0x3fff,
+      });
     }
     if (chunk === 'VP8L' && !header.width) {
       const packed = bytes.u32(body + 1, true);
-      Object.assign(header, { width: (packed & 0x3fff) + 1, height: (Math.floor(packed / 16384) & 0x3fff) + 1 });
+      Object.assign(header, {
+        width: (packed & 0x3fff) + 1,
+        height: (Math.floor(packed / 16384) & 0x3fff) + 1,
+      });
     }
     if (chunk === 'ANIM') header.animated = true;
     if (chunk === 'EXIF') {

@@ -32,7 +32,10 @@ export function readTiff(data: Uint8Array): TiffTags | undefined {
     const offset = bytes.u32(entry + 8, little);
     // Type 3 is SHORT, 5 is RATIONAL; the others that occur in these tags are LONG.
     const rational = () => bytes.u32(offset, little) / (bytes.u32(offset + 4, little) || 1);
-    values.set(bytes.u16(entry, little), type === 5 ? rational() : type === 3 ? bytes.u16(entry + 8, little) : offset);
+    values.set(
+      bytes.u16(entry, little),
+      type === 5 ? rational() : type === 3 ? bytes.u16(entry + 8, little) : offset,
+    );
   }
   const resolution = values.get(X_RESOLUTION);
   // ResolutionUnit: 1 none, 2 inch (the default), 3 centimetre.

@@ -11,7 +11,15 @@ export interface SvgDrawing {
 }
 
 /** Millimetres in each unit of CSS Values; a bare number is in px, 1/96 inch. */
-const UNITS: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, px: 25.4 / 96, '': 25.4 / 96 };
+const UNITS: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  in: 25.4,
+  pt: 25.4 / 72,
+  pc: 25.4 / 6,
+  px: 25.4 / 96,
+  '': 25.4 / 96,
+};
 
 interface Element {
   tag: string;
@@ -131,7 +139,11 @@ function readSegment(
     };
   }
   if (command === 'A' && Math.abs(n[0] - n[1]) < 1e-9) return readArc(n, from, put(n[5], n[6]), scale);
-  throw new DrelkError('bad-drawing', `This SVG has a path command that is not read: ${command}.`, 'Save it as plain curves.');
+  throw new DrelkError(
+    'bad-drawing',
+    `This SVG has a path command that is not read: ${command}.`,
+    'Save it as plain curves.',
+  );
 }
 
 /** A circular arc from its radius and flags (SVG 1.1, appendix F.6.5 with both radii equal). */

@@ -7,7 +7,15 @@ import { writeSvg } from './write';
 const place = fc.double({ min: 0, max: 100, noNaN: true });
 const segment: fc.Arbitrary<Segment> = fc.oneof(
   fc.record({ kind: fc.constant('line' as const), x: place, y: place }),
-  fc.record({ kind: fc.constant('cubic' as const), x: place, y: place, x1: place, y1: place, x2: place, y2: place }),
+  fc.record({
+    kind: fc.constant('cubic' as const),
+    x: place,
+    y: place,
+    x1: place,
+    y1: place,
+    x2: place,
+    y2: place,
+  }),
 );
 
 const drawing = (contours: Contour[], units: 'mm' | 'in' = 'mm'): Drawing => ({
@@ -18,7 +26,9 @@ const drawing = (contours: Contour[], units: 'mm' | 'in' = 'mm'): Drawing => ({
 
 describe('writeSvg', () => {
   it('states its size in millimetres and keeps holes with their shape', () => {
-    const svg = writeSvg(drawing([circleContour({ x: 50, y: 40 }, 30), circleContour({ x: 50, y: 40 }, 10, true)]));
+    const svg = writeSvg(
+      drawing([circleContour({ x: 50, y: 40 }, 30), circleContour({ x: 50, y: 40 }, 10, true)]),
+    );
     expect(svg).toContain('width="100mm" height="80mm" viewBox="0 0 100 80"');
     expect(svg.match(/<path/g)).toHaveLength(1);
     expect(svg.match(/M/g)).toHaveLength(2);
@@ -34,17 +44,25 @@ describe('writeSvg', () => {
   it('comes back as it went, to the third decimal', () => {
     fc.assert(
       fc.property(place, place, fc.array(segment, { minLength: 2, maxLength: 8 }), (x, y, segments) => {
-        const contour: Contour = { start: { x, y }, segments: [...segments, { kind: 'line', x, y }], closed: true };
+        const contour: Contour = {
+          start: { x, y },
+          segments: [...segments, { kind: 'line', x, y }],
+          closed: true,
+        };
         const [back] = readSvg(writeSvg(drawing([contour]))).contours;
         expect(back.closed).toBe(true);
         expect(Math.abs(signedArea(back) - signedArea(contour))).toBeLessThan(0.5);
-        expect(Math.abs(contourLength(back) - contourLength(contour))).toBeLessThan(0.02 * segments.length + 0.05);
+        expect(Math.abs(contourLength(back) - contourLength(contour))).toBeLessThan(
+          0.02 * segments.length + 0.05,
+        );
       }),
     );
   });
 
   it('keeps circles round to a thousandth', () => {
-    const [back] = readSvg(writeSvg(drawing([circleContour({ x: 33.3333, y: 40.123456 }, 27.654321)]))).contours;
+    const [back] = readSvg(
+      writeSvg(drawing([circleContour({ x: 33.3333, y: 40.123456 }, 27.654321)])),
+    ).contours;
     const box = boxOf([back]);
     expect(box?.left).toBeCloseTo(33.3333 - 27.654321, 2);
     expect(signedArea(back)).toBeCloseTo(Math.PI * 27.654321 ** 2, 0);
@@ -60,7 +78,8 @@ describe('readSvg', () => {
   });
 
   it('does not expand entities', () => {
-    const bomb = '<!DOCTYPE svg [<!ENTITY a "M0 0H9V9Z">]><svg viewBox="0 0 1 1" width="1mm"><path d="M0 0H1V1Z" id="&a;"/></svg>';
+    const bomb =
+      '<!DOCTYPE svg [<!ENTITY a "M0 0H9V9Z">]><svg viewBox="0 0 1 1" width="1mm"><path d="M0 0H1V1Z" id="&a;"/></svg>';
     expect(readSvg(bomb).contours).toHaveLength(1);
   });
 });

@@ -16,10 +16,18 @@ export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
   const { frame, units, paths } = drawing;
   const width = frame.right - frame.left;
   const height = frame.bottom - frame.top;
-  const size = (length: number) => (units === 'in' ? `${plain(length / 25.4, 5)}in` : `${plain(length, DECIMALS)}mm`);
-  const paint = style === 'filled' ? 'fill="#000" stroke="none"' : 'fill="none" stroke="#000" stroke-width="0.1"';
+  const size = (length: number) =>
+    units === 'in' ? `${plain(length / 25.4, 5)}in` : `${plain(length, DECIMALS)}mm`;
+  const paint =
+    style === 'filled' ? 'fill="#000" stroke="none"' : 'fill="none" stroke="#000" stroke-width="0.1"';
   const tasks = [...new Set(paths.map((path) => path.task))];
-  const groups = tasks.map((task) => group(task, paths.filter((path) => path.task === task).map((p) => p.shape), frame));
+  const groups = tasks.map((task) =>
+    group(
+      task,
+      paths.filter((path) => path.task === task).map((p) => p.shape),
+      frame,
+    ),
+  );
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${size(width)}" height="${size(height)}" ` +
@@ -46,7 +54,8 @@ export function pathData(contour: Contour, left = 0, top = 0, decimals = DECIMAL
   let from = contour.start;
   const last = contour.segments.length - 1;
   contour.segments.forEach((segment, i) => {
-    if (!(contour.closed && i === last && segment.kind === 'line')) data += segmentData(from, segment, at, decimals);
+    if (!(contour.closed && i === last && segment.kind === 'line'))
+      data += segmentData(from, segment, at, decimals);
     from = segment;
   });
   return contour.closed ? `${data}Z` : data;

@@ -30,7 +30,12 @@ export function drawnPaths(paths: PathView): DrawnPaths {
 }
 
 /** Draws paths in picture coordinates; `pixel` is a screen pixel in them. */
-export function drawPaths(context: CanvasRenderingContext2D, paths: DrawnPaths, style: PathStyle, pixel: number): void {
+export function drawPaths(
+  context: CanvasRenderingContext2D,
+  paths: DrawnPaths,
+  style: PathStyle,
+  pixel: number,
+): void {
   if (style === 'filled') {
     context.fillStyle = COLOURS.fill;
     context.fill(paths.all, 'evenodd');
@@ -58,7 +63,8 @@ function drawNodes(context: CanvasRenderingContext2D, { nodes, handles }: DrawnP
   context.lineWidth = 1.4 * pixel;
   const half = 3 * pixel;
   context.beginPath();
-  for (let i = 0; i < nodes.length; i += 2) context.rect(nodes[i] - half, nodes[i + 1] - half, 2 * half, 2 * half);
+  for (let i = 0; i < nodes.length; i += 2)
+    context.rect(nodes[i] - half, nodes[i + 1] - half, 2 * half, 2 * half);
   context.fill();
   context.stroke();
 }

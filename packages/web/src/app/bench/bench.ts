@@ -1,4 +1,14 @@
-import { Component, ElementRef, type OnDestroy, afterNextRender, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  Component,
+  ElementRef,
+  type OnDestroy,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import Konva from 'konva';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
@@ -40,7 +50,8 @@ export class Bench implements OnDestroy {
     });
     effect(() => {
       const view = this.work.view();
-      if (view?.mode === 'full' && this.state.look().misfit && this.rawInk()?.key !== view) void this.fetchInk(view);
+      if (view?.mode === 'full' && this.state.look().misfit && this.rawInk()?.key !== view)
+        void this.fetchInk(view);
     });
   }
 
@@ -141,8 +152,24 @@ export class Bench implements OnDestroy {
     const units = this.work.units();
     if (!view || width === 0) return;
     const { frame, millimetresPerPixel } = view;
-    drawRuler(this.across().nativeElement, width, { scale, offset: x }, frame.x, millimetresPerPixel, units, false);
-    drawRuler(this.down().nativeElement, height, { scale, offset: y }, frame.y, millimetresPerPixel, units, true);
+    drawRuler(
+      this.across().nativeElement,
+      width,
+      { scale, offset: x },
+      frame.x,
+      millimetresPerPixel,
+      units,
+      false,
+    );
+    drawRuler(
+      this.down().nativeElement,
+      height,
+      { scale, offset: y },
+      frame.y,
+      millimetresPerPixel,
+      units,
+      true,
+    );
   }
 
   private async fetchInk(view: object): Promise<void> {
@@ -155,7 +182,15 @@ export class Bench implements OnDestroy {
 function placing(layer: BenchLayer, look: ReturnType<BenchState['look']>, split: number, width: number) {
   const opacity = look.opacity[layer];
   const far = 1e6;
-  if (!look.wipe) return { opacity, visible: opacity > 0, clipX: -far, clipY: -far, clipWidth: 2 * far, clipHeight: 2 * far };
+  if (!look.wipe)
+    return {
+      opacity,
+      visible: opacity > 0,
+      clipX: -far,
+      clipY: -far,
+      clipWidth: 2 * far,
+      clipHeight: 2 * far,
+    };
   const onLeft = look.left === layer;
   const onRight = look.right === layer;
   return {
@@ -171,7 +206,12 @@ function placing(layer: BenchLayer, look: ReturnType<BenchState['look']>, split:
 /** The Konva objects of the bench, made once. */
 class BenchScene {
   readonly stage: Konva.Stage;
-  readonly paper = new Konva.Rect({ fill: COLOURS.paper, listening: false, shadowBlur: 12, shadowOpacity: 0.18 });
+  readonly paper = new Konva.Rect({
+    fill: COLOURS.paper,
+    listening: false,
+    shadowBlur: 12,
+    shadowOpacity: 0.18,
+  });
   readonly groups: Record<BenchLayer, Konva.Group>;
   readonly wipe: Konva.Group = new Konva.Group({
     draggable: true,
@@ -189,7 +229,12 @@ class BenchScene {
   private readonly wipeGrip: Konva.Circle = new Konva.Circle({ fill: COLOURS.node });
 
   constructor(container: HTMLDivElement) {
-    this.stage = new Konva.Stage({ container, width: container.clientWidth, height: container.clientHeight, draggable: true });
+    this.stage = new Konva.Stage({
+      container,
+      width: container.clientWidth,
+      height: container.clientHeight,
+      draggable: true,
+    });
     const content = new Konva.Layer({ listening: false });
     const handles = new Konva.Layer();
     const group = () => new Konva.Group({ listening: false });
@@ -215,7 +260,12 @@ class BenchScene {
   }
 
   /** Shows a bitmap over the picture's whole size; single pixels stay crisp when they are large. */
-  show(layer: 'picture' | 'ink', bitmap: ImageBitmap | undefined, size: { width: number; height: number }, scale: number): void {
+  show(
+    layer: 'picture' | 'ink',
+    bitmap: ImageBitmap | undefined,
+    size: { width: number; height: number },
+    scale: number,
+  ): void {
     this.images[layer].setAttrs({ image: bitmap, ...size, imageSmoothingEnabled: scale < 4 });
   }
 
@@ -234,7 +284,8 @@ class BenchScene {
       const [a, b] = evt.touches;
       const apart = Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY);
       const { left, top } = this.stage.container().getBoundingClientRect();
-      if (last > 0) zoom(apart / last, { x: (a.clientX + b.clientX) / 2 - left, y: (a.clientY + b.clientY) / 2 - top });
+      if (last > 0)
+        zoom(apart / last, { x: (a.clientX + b.clientX) / 2 - left, y: (a.clientY + b.clientY) / 2 - top });
       last = apart;
     });
     this.stage.on('touchend', () => (last = 0));

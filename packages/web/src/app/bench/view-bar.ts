@@ -27,21 +27,35 @@ const NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', path
       hideSingleSelectionIndicator
       aria-label="How paths are drawn"
       [value]="state.look().style"
-      (valueChange)="setStyle($event)"
+      (change)="setStyle($event.value)"
     >
       <mat-button-toggle value="filled">Filled</mat-button-toggle>
       <mat-button-toggle value="lines">Lines</mat-button-toggle>
       <mat-button-toggle value="nodes">Nodes</mat-button-toggle>
     </mat-button-toggle-group>
-    <button type="button" class="switch" [attr.aria-pressed]="state.look().misfit" (click)="state.change({ misfit: !state.look().misfit })">
+    <button
+      type="button"
+      class="switch"
+      [attr.aria-pressed]="state.look().misfit"
+      (click)="state.change({ misfit: !state.look().misfit })"
+    >
       Misfit
     </button>
-    <button type="button" class="switch" [attr.aria-pressed]="state.look().wipe" (click)="state.change({ wipe: !state.look().wipe })">
+    <button
+      type="button"
+      class="switch"
+      [attr.aria-pressed]="state.look().wipe"
+      (click)="state.change({ wipe: !state.look().wipe })"
+    >
       Wipe
     </button>
     @if (state.look().wipe) {
       <span class="wipe">
-        <select aria-label="Left of the wipe" [value]="state.look().left" (change)="state.change({ left: layerOf($event) })">
+        <select
+          aria-label="Left of the wipe"
+          [value]="state.look().left"
+          (change)="state.change({ left: layerOf($event) })"
+        >
           @for (layer of layers; track layer) {
             <option [value]="layer">{{ names[layer] }}</option>
           }
@@ -55,7 +69,11 @@ const NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', path
           [value]="state.wipeAt()"
           (input)="state.wipeAt.set(numberOf($event))"
         />
-        <select aria-label="Right of the wipe" [value]="state.look().right" (change)="state.change({ right: layerOf($event) })">
+        <select
+          aria-label="Right of the wipe"
+          [value]="state.look().right"
+          (change)="state.change({ right: layerOf($event) })"
+        >
           @for (layer of layers; track layer) {
             <option [value]="layer">{{ names[layer] }}</option>
           }

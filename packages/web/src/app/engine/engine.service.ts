@@ -5,7 +5,10 @@ import type { EngineAnswer, EngineProblem, EngineRequest, ResultView } from './m
 import { createEngineWorker } from './worker.factory';
 
 /** A request without its number, which is given on sending. */
-type Asked = { [T in EngineRequest['type']]: Omit<Extract<EngineRequest, { type: T }>, 'request'> }[Exclude<EngineRequest['type'], 'share'>];
+type Asked = { [T in EngineRequest['type']]: Omit<Extract<EngineRequest, { type: T }>, 'request'> }[Exclude<
+  EngineRequest['type'],
+  'share'
+>];
 
 /**
  * The page's one door to the worker. The newest computation wins: an older one is told to stop through
@@ -71,9 +74,14 @@ export class EngineService {
     return request;
   }
 
-  private reply<T extends EngineAnswer['type']>(request: number, type: T): Promise<Extract<EngineAnswer, { type: T }>> {
+  private reply<T extends EngineAnswer['type']>(
+    request: number,
+    type: T,
+  ): Promise<Extract<EngineAnswer, { type: T }>> {
     const mine = this.answers.pipe(filter((answer) => answer.request === request));
-    const good = mine.pipe(filter((answer): answer is Extract<EngineAnswer, { type: T }> => answer.type === type));
+    const good = mine.pipe(
+      filter((answer): answer is Extract<EngineAnswer, { type: T }> => answer.type === type),
+    );
     const bad = mine.pipe(
       filter((answer) => answer.type === 'problem'),
       map((answer) => {

@@ -40,13 +40,20 @@ async function work(
   if (message.type === 'open') {
     const bytes = new Uint8Array(message.file);
     const header = checkPicture(bytes, message.name);
-    session = new EngineSession({ key: message.key, picture: await decode(bytes, message.name), reduction: 1 });
+    session = new EngineSession({
+      key: message.key,
+      picture: await decode(bytes, message.name),
+      reduction: 1,
+    });
     shown = {};
     return { reply: { type: 'opened', request, header }, transfer: [] };
   }
   if (!session) throw stopped();
   if (message.type === 'handOff') {
-    return { reply: { type: 'file', request, file: session.handOff(message.document, message.format, context) }, transfer: [] };
+    return {
+      reply: { type: 'file', request, file: session.handOff(message.document, message.format, context) },
+      transfer: [],
+    };
   }
   if (message.type === 'contours') {
     const { points, starts } = session.contours();
@@ -72,8 +79,15 @@ async function work(
 }
 
 async function decode(bytes: Uint8Array<ArrayBuffer>, name: string) {
-  const bitmap = await createImageBitmap(new Blob([bytes]), { imageOrientation: 'from-image', premultiplyAlpha: 'none' }).catch(() => {
-    throw new DrelkError('not-a-picture', `“${name}” cannot be decoded by this browser.`, 'Save it as PNG or JPEG.');
+  const bitmap = await createImageBitmap(new Blob([bytes]), {
+    imageOrientation: 'from-image',
+    premultiplyAlpha: 'none',
+  }).catch(() => {
+    throw new DrelkError(
+      'not-a-picture',
+      `“${name}” cannot be decoded by this browser.`,
+      'Save it as PNG or JPEG.',
+    );
   });
   const { width, height } = bitmap;
   const canvas = new OffscreenCanvas(width, height);
@@ -84,7 +98,15 @@ async function decode(bytes: Uint8Array<ArrayBuffer>, name: string) {
   return { width, height, data: drawing.getImageData(0, 0, width, height).data };
 }
 
-function bitmapOf({ width, height, data }: { width: number; height: number; data: Uint8Array | Uint8ClampedArray }) {
+function bitmapOf({
+  width,
+  height,
+  data,
+}: {
+  width: number;
+  height: number;
+  data: Uint8Array | Uint8ClampedArray;
+}) {
   const pixels = new Uint8ClampedArray(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength);
   return createImageBitmap(new ImageData(pixels, width, height));
 }
@@ -109,5 +131,9 @@ const stopped = () => new DrelkError('stopped', 'A newer request came.', 'Nothin
 
 function unexpected(error: unknown): DrelkError {
   const why = error instanceof Error ? error.message : String(error);
-  return new DrelkError('bad-document', `This could not be computed: ${why}.`, 'Undo the last change, or start again from the picture.');
+  return new DrelkError(
+    'bad-document',
+    `This could not be computed: ${why}.`,
+    'Undo the last change, or start again from the picture.',
+  );
 }

@@ -1,4 +1,13 @@
-import type { CheckedFile, DrelkError, Facts, JobDocument, PictureHeader, Proof, ScaleSource, Step } from '@drelk/core';
+import type {
+  CheckedFile,
+  DrelkError,
+  Facts,
+  JobDocument,
+  PictureHeader,
+  Proof,
+  ScaleSource,
+  Step,
+} from '@drelk/core';
 
 /** What the page asks of the worker. */
 export type EngineRequest =

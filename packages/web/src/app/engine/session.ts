@@ -32,11 +32,19 @@ export class EngineSession {
     const isSmall = size.width === picture.width;
     this.small = isSmall
       ? source
-      : { key: `${key} small`, picture: reduceColour(picture, size.width, size.height), reduction: picture.width / size.width };
+      : {
+          key: `${key} small`,
+          picture: reduceColour(picture, size.width, size.height),
+          reduction: picture.width / size.width,
+        };
     if (isSmall) this.memories.preview = this.memories.full;
   }
 
-  compute(document: JobDocument, mode: 'preview' | 'full', context: Context): { result: JobResult; view: ResultView } {
+  compute(
+    document: JobDocument,
+    mode: 'preview' | 'full',
+    context: Context,
+  ): { result: JobResult; view: ResultView } {
     const source = mode === 'full' ? this.source : this.small;
     const memory: Memory = this.memories[mode];
     const result = runJob(document, source, memory, context);
@@ -56,7 +64,10 @@ export class EngineSession {
 }
 
 /** The ink as a picture: one colour, opaque where ink is. */
-export function inkPixels({ width, height, data }: GreyPicture, level: number): Uint8ClampedArray<ArrayBuffer> {
+export function inkPixels(
+  { width, height, data }: GreyPicture,
+  level: number,
+): Uint8ClampedArray<ArrayBuffer> {
   const pixels = new Uint32Array(width * height);
   // Little-endian RGBA of the interface's ink colour.
   const colour = 0xff20262a;

@@ -1,4 +1,13 @@
-import { type Contour, type JobResult, type Shape, contoursOf, eachSegment, factsOf, pathData, placeContour } from '@drelk/core';
+import {
+  type Contour,
+  type JobResult,
+  type Shape,
+  contoursOf,
+  eachSegment,
+  factsOf,
+  pathData,
+  placeContour,
+} from '@drelk/core';
 import type { PathView, ResultView } from './messages';
 
 /** What the page shows of a result that was computed on a picture `reduction` times smaller than the source. */
@@ -8,8 +17,10 @@ export function viewOf(result: JobResult, reduction: number, mode: 'preview' | '
   const first = result.line.shapes[0];
   const placed = piece.paths[0]?.shape;
   // The frame's corner is where the piece's origin lies on the picture.
-  const x = first && placed ? first.outer.start.x * reduction - placed.outer.start.x / millimetresPerPixel : 0;
-  const y = first && placed ? first.outer.start.y * reduction - placed.outer.start.y / millimetresPerPixel : 0;
+  const x =
+    first && placed ? first.outer.start.x * reduction - placed.outer.start.x / millimetresPerPixel : 0;
+  const y =
+    first && placed ? first.outer.start.y * reduction - placed.outer.start.y / millimetresPerPixel : 0;
   return {
     mode,
     width: picture.width * reduction,
@@ -46,8 +57,14 @@ function pathsOf(shapes: readonly Shape[], scale: number): PathView {
     });
   }
   return {
-    outer: dataOf(shapes.map((shape) => shape.outer), scale),
-    holes: dataOf(shapes.flatMap((shape) => shape.holes), scale),
+    outer: dataOf(
+      shapes.map((shape) => shape.outer),
+      scale,
+    ),
+    holes: dataOf(
+      shapes.flatMap((shape) => shape.holes),
+      scale,
+    ),
     nodes: Float32Array.from(nodes),
     handles: Float32Array.from(handles, (value) => value * scale),
   };

@@ -17,15 +17,10 @@ interface Fact {
   selector: 'drelk-facts',
   template: `
     @for (fact of facts(); track fact.name) {
-      <button
-        type="button"
-        [attr.aria-pressed]="fact.lit"
-        [attr.aria-label]="fact.name + ' ' + fact.value + '. ' + fact.shows"
-        [class.warns]="fact.warns"
-        (click)="fact.press()"
-      >
+      <button type="button" [attr.aria-pressed]="fact.lit" [class.warns]="fact.warns" (click)="fact.press()">
         <span class="value figure">{{ fact.value }}</span>
         <span class="name">{{ fact.name }}</span>
+        <span class="visually-hidden">{{ fact.shows }}</span>
       </button>
     }
   `,
@@ -44,7 +39,13 @@ export class Facts {
     const unit = this.work.units();
     const size = `${length(facts.width).replace(` ${unit}`, '')} × ${length(facts.height)}`;
     return [
-      this.highlighting('size', scaleSource === 'none' ? 'size, not true yet' : 'size', size, 'Shows the frame.', scaleSource === 'none'),
+      this.highlighting(
+        'size',
+        scaleSource === 'none' ? 'size, not true yet' : 'size',
+        size,
+        'Shows the frame.',
+        scaleSource === 'none',
+      ),
       this.highlighting('shapes', 'shapes', String(facts.shapes), 'Shows the outer contours.'),
       this.highlighting('holes', 'holes', String(facts.holes), 'Shows the holes.'),
       {
@@ -57,7 +58,13 @@ export class Facts {
           if (look.opacity.paths === 0) this.bench.fade('paths', 1);
         },
       },
-      this.highlighting('open', 'open ends', String(2 * facts.openPaths), 'Shows open ends.', facts.openPaths > 0),
+      this.highlighting(
+        'open',
+        'open ends',
+        String(2 * facts.openPaths),
+        'Shows open ends.',
+        facts.openPaths > 0,
+      ),
       this.highlighting('length', 'cut length', lengthInLarge(facts.cutLength, unit), 'Shows every contour.'),
       {
         name: 'match',
@@ -80,6 +87,9 @@ export class Facts {
 
 /** A long way: metres from one metre on, feet from one foot on. */
 function lengthInLarge(millimetres: number, unit: 'mm' | 'in'): string {
-  if (unit === 'in') return millimetres >= 304.8 ? `${(millimetres / 304.8).toFixed(2)} ft` : `${(millimetres / 25.4).toFixed(2)} in`;
+  if (unit === 'in')
+    return millimetres >= 304.8
+      ? `${(millimetres / 304.8).toFixed(2)} ft`
+      : `${(millimetres / 25.4).toFixed(2)} in`;
   return millimetres >= 1000 ? `${(millimetres / 1000).toFixed(3)} m` : `${millimetres.toFixed(1)} mm`;
 }

@@ -52,8 +52,12 @@ export class JobPage {
   readonly bench = inject(BenchState);
   readonly light = inject(LightService);
   readonly missing = signal<Sentence | undefined>(undefined);
-  readonly undoText = computed(() => (this.store.undoLabel() ? `Undo: ${this.store.undoLabel()}` : 'Nothing to undo'));
-  readonly redoText = computed(() => (this.store.redoLabel() ? `Redo: ${this.store.redoLabel()}` : 'Nothing to redo'));
+  readonly undoText = computed(() =>
+    this.store.undoLabel() ? `Undo: ${this.store.undoLabel()}` : 'Nothing to undo',
+  );
+  readonly redoText = computed(() =>
+    this.store.redoLabel() ? `Redo: ${this.store.redoLabel()}` : 'Nothing to redo',
+  );
   readonly savedText = computed(() => {
     const saved = this.store.saved();
     return saved === 'saving' ? 'saving …' : saved;
@@ -66,7 +70,11 @@ export class JobPage {
   private readonly page = inject(JobPageId);
 
   readonly shortcuts: Shortcut[] = [
-    ...STAGES.map((stage, i) => ({ key: String(i + 1), does: STAGE_NAMES[stage], run: () => this.bench.stage.set(stage) })),
+    ...STAGES.map((stage, i) => ({
+      key: String(i + 1),
+      does: STAGE_NAMES[stage],
+      run: () => this.bench.stage.set(stage),
+    })),
     { key: '0', does: 'Whole picture on the bench', run: () => this.work.fit() },
     { key: '+', does: 'Zoom in', run: () => this.bench.zoom(1.25) },
     { key: '-', does: 'Zoom out', run: () => this.bench.zoom(0.8) },

@@ -17,7 +17,9 @@ import { type Shortcut, keyName } from './shortcuts';
         }
       </dl>
     </mat-dialog-content>
-    <mat-dialog-actions align="end"><button matButton mat-dialog-close type="button">Close</button></mat-dialog-actions>
+    <mat-dialog-actions align="end"
+      ><button matButton mat-dialog-close type="button">Close</button></mat-dialog-actions
+    >
   `,
   styles: `
     dl {
@@ -38,5 +40,8 @@ import { type Shortcut, keyName } from './shortcuts';
   `,
 })
 export class ShortcutSheet {
-  readonly rows = inject<Shortcut[]>(MAT_DIALOG_DATA).map((shortcut) => ({ key: keyName(shortcut), does: shortcut.does }));
+  readonly rows = inject<Shortcut[]>(MAT_DIALOG_DATA).map((shortcut) => ({
+    key: keyName(shortcut),
+    does: shortcut.does,
+  }));
 }

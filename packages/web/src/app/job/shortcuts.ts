@@ -12,7 +12,9 @@ export interface Shortcut {
 export function belongsToFocus(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target) return false;
-  const typing = target.matches('input:not([type=range]):not([type=checkbox]), textarea, select, [contenteditable]');
+  const typing = target.matches(
+    'input:not([type=range]):not([type=checkbox]), textarea, select, [contenteditable]',
+  );
   const steering = target.matches('input[type=range], [role=slider]') && event.key.startsWith('Arrow');
   return typing || steering;
 }
@@ -31,6 +33,14 @@ export function shortcutFor(event: KeyboardEvent, shortcuts: readonly Shortcut[]
 
 /** How a shortcut is written: "Ctrl Z". */
 export function keyName({ key, control, shift }: Shortcut): string {
-  const names: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓' };
-  return [control ? 'Ctrl' : '', shift ? 'Shift' : '', names[key] ?? key.toUpperCase()].filter(Boolean).join(' ');
+  const names: Record<string, string> = {
+    ' ': 'Space',
+    ArrowLeft: '←',
+    ArrowRight: '→',
+    ArrowUp: '↑',
+    ArrowDown: '↓',
+  };
+  return [control ? 'Ctrl' : '', shift ? 'Shift' : '', names[key] ?? key.toUpperCase()]
+    .filter(Boolean)
+    .join(' ');
 }

@@ -35,12 +35,16 @@ export class Workbench {
   constructor() {
     effect(() => {
       const document = this.store.shown();
-      if (document && this.opened()) this.engine.compute(document, this.store.tentative() ? 'preview' : 'full');
+      if (document && this.opened())
+        this.engine.compute(document, this.store.tentative() ? 'preview' : 'full');
     });
     this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
     this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => this.problem.set(problem));
     this.engine.restarted.pipe(takeUntilDestroyed()).subscribe(() => {
-      this.problems.show({ message: 'The computation had to be started anew.', hint: 'Your job is as it was.' });
+      this.problems.show({
+        message: 'The computation had to be started anew.',
+        hint: 'Your job is as it was.',
+      });
       void this.open(this.id);
     });
     toObservable(this.view)

@@ -37,12 +37,12 @@ export class ApiService {
     return this.http.post<JobRecord>(routes.copy(id), null).pipe(plainErrors());
   }
 
-  bin(id: string): Observable<void> {
-    return this.http.delete<void>(routes.job(id)).pipe(plainErrors());
+  bin(id: string): Observable<undefined> {
+    return this.http.delete<undefined>(routes.job(id)).pipe(plainErrors());
   }
 
-  restore(id: string): Observable<void> {
-    return this.http.post<void>(routes.restore(id), null).pipe(plainErrors());
+  restore(id: string): Observable<undefined> {
+    return this.http.post<undefined>(routes.restore(id), null).pipe(plainErrors());
   }
 
   samples(): Observable<Sample[]> {
@@ -67,9 +67,9 @@ export class ApiService {
     return this.http.get(routes.blob(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
   }
 
-  setThumbnail(id: string, picture: Blob): Observable<void> {
+  setThumbnail(id: string, picture: Blob): Observable<undefined> {
     const headers = { 'Content-Type': 'image/webp' };
-    return this.http.put<void>(routes.thumbnail(id), picture, { headers }).pipe(plainErrors());
+    return this.http.put<undefined>(routes.thumbnail(id), picture, { headers }).pipe(plainErrors());
   }
 
   handOffs(id: string): Observable<HandOffRecord[]> {
@@ -93,5 +93,9 @@ function plainErrors<T>() {
 function wireErrorOf(failure: unknown): WireError {
   const body: unknown = failure instanceof HttpErrorResponse ? failure.error : undefined;
   if (body && typeof body === 'object' && 'code' in body && 'message' in body) return body as WireError;
-  return { code: 'away', message: 'The server does not answer.', hint: 'Your work is kept in this window; it is saved when the server is back.' };
+  return {
+    code: 'away',
+    message: 'The server does not answer.',
+    hint: 'Your work is kept in this window; it is saved when the server is back.',
+  };
 }

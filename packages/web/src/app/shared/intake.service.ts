@@ -13,7 +13,11 @@ export class IntakeService {
   async take(file: File): Promise<JobRecord> {
     if (file.size > MOST_BYTES) {
       const size = Math.round(file.size / 1024 / 1024);
-      throw { code: 'too-large', message: `“${file.name}” is ${size} MB; up to 64 MB are taken.`, hint: 'Save it smaller.' };
+      throw {
+        code: 'too-large',
+        message: `“${file.name}” is ${size} MB; up to 64 MB are taken.`,
+        hint: 'Save it smaller.',
+      };
     }
     const header = checkPicture(new Uint8Array(await file.arrayBuffer()), file.name);
     const blob = await firstValueFrom(this.api.upload(file));

@@ -61,6 +61,7 @@ export class LengthField {
   /** Gives the length on, unless it says what is there already. */
   settle(): void {
     const { length } = this.read();
-    if (length !== undefined && this.text() !== formatLength(this.value(), this.units())) this.settled.emit(length);
+    if (length !== undefined && this.text() !== formatLength(this.value(), this.units()))
+      this.settled.emit(length);
   }
 }

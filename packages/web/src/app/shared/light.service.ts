@@ -18,7 +18,9 @@ export class LightService {
 
   /** The other one than what is seen now. */
   turn(): void {
-    const dark = this.light() === 'dark' || (this.light() === 'system' && matchMedia('(prefers-color-scheme: dark)').matches);
+    const dark =
+      this.light() === 'dark' ||
+      (this.light() === 'system' && matchMedia('(prefers-color-scheme: dark)').matches);
     this.light.set(dark ? 'light' : 'dark');
   }
 }

@@ -34,7 +34,10 @@ export class Shelf {
   readonly light = inject(LightService);
   readonly sampleAddress = routes.sampleFile;
   readonly cards = computed(() =>
-    this.jobs()?.map((job) => ({ ...job, when: formatDistanceToNow(new Date(job.updatedAt), { addSuffix: true }) })),
+    this.jobs()?.map((job) => ({
+      ...job,
+      when: formatDistanceToNow(new Date(job.updatedAt), { addSuffix: true }),
+    })),
   );
 
   private readonly jobs = signal<JobCard[] | undefined>(undefined);
@@ -52,7 +55,10 @@ export class Shelf {
         takeUntilDestroyed(),
       )
       .subscribe({ next: (jobs) => this.jobs.set(jobs), error: (problem) => this.problems.show(problem) });
-    this.api.samples().subscribe({ next: (samples) => this.samples.set(samples), error: (problem) => this.problems.show(problem) });
+    this.api.samples().subscribe({
+      next: (samples) => this.samples.set(samples),
+      error: (problem) => this.problems.show(problem),
+    });
   }
 
   textOf(event: Event): string {
@@ -93,7 +99,9 @@ export class Shelf {
   }
 
   copy({ id }: JobCard): void {
-    this.api.copy(id).subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
+    this.api
+      .copy(id)
+      .subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
   }
 
   binJob({ id, name }: JobCard): void {
@@ -107,7 +115,9 @@ export class Shelf {
   }
 
   restore(id: string): void {
-    this.api.restore(id).subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
+    this.api
+      .restore(id)
+      .subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
   }
 
   private reload(): void {

@@ -55,7 +55,13 @@ export class StageThumb {
 }
 
 /** The four stages after Ink show paths: bare or filled, Piece with its frame. */
-function drawStage(context: CanvasRenderingContext2D, stage: Stage, paths: DrawnPaths, view: ResultView, pixel: number): void {
+function drawStage(
+  context: CanvasRenderingContext2D,
+  stage: Stage,
+  paths: DrawnPaths,
+  view: ResultView,
+  pixel: number,
+): void {
   const filled = stage === 'piece' || stage === 'handoff';
   drawPaths(context, paths, filled ? 'filled' : 'lines', pixel * 0.6);
   const { frame, millimetresPerPixel: mm } = view;

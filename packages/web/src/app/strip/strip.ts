@@ -25,8 +25,15 @@ export const STAGE_NAMES: Record<Stage, string> = {
         [attr.aria-label]="number + 1 + ' ' + names[stage] + (marks()[stage] ?? '')"
         (click)="state.stage.set(stage)"
       >
-        <drelk-stage-thumb [stage]="stage" [view]="work.view()" [picture]="work.picture()" [ink]="work.ink()" />
-        <span class="name figure"><b>{{ number + 1 }}</b> {{ names[stage] }}</span>
+        <drelk-stage-thumb
+          [stage]="stage"
+          [view]="work.view()"
+          [picture]="work.picture()"
+          [ink]="work.ink()"
+        />
+        <span class="name figure"
+          ><b>{{ number + 1 }}</b> {{ names[stage] }}</span
+        >
         @if (marks()[stage]; as mark) {
           <span class="mark">{{ mark }}</span>
         }

@@ -1,5 +1,13 @@
 import { Component, ElementRef, type OnDestroy, effect, input, viewChild } from '@angular/core';
-import { CategoryScale, Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js';
+import {
+  CategoryScale,
+  Chart,
+  Filler,
+  LineController,
+  LineElement,
+  LinearScale,
+  PointElement,
+} from 'chart.js';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
 
@@ -44,7 +52,16 @@ export class Histogram implements OnDestroy {
       type: 'line',
       data: {
         labels: data.map((_, tone) => tone),
-        datasets: [{ data, fill: true, backgroundColor: '#8a7f6b66', borderColor: '#8a7f6b', borderWidth: 1, pointRadius: 0 }],
+        datasets: [
+          {
+            data,
+            fill: true,
+            backgroundColor: '#8a7f6b66',
+            borderColor: '#8a7f6b',
+            borderWidth: 1,
+            pointRadius: 0,
+          },
+        ],
       },
       options: {
         animation: false,

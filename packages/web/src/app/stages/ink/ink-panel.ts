@@ -27,7 +27,9 @@ export class InkPanel {
   });
   readonly says = computed(() => {
     const facts = this.facts();
-    return facts ? `Tones of the picture; automatic threshold ${facts.automatic}, in force ${this.threshold()}.` : '';
+    return facts
+      ? `Tones of the picture; automatic threshold ${facts.automatic}, in force ${this.threshold()}.`
+      : '';
   });
   readonly found = computed(() => {
     const facts = this.facts();
@@ -47,9 +49,12 @@ export class InkPanel {
   }
 
   setThreshold(threshold: number | 'auto'): void {
-    this.work.store.change(threshold === 'auto' ? 'Automatic threshold' : `Threshold ${threshold}`, ({ ink }) => {
-      ink.threshold = threshold;
-    });
+    this.work.store.change(
+      threshold === 'auto' ? 'Automatic threshold' : `Threshold ${threshold}`,
+      ({ ink }) => {
+        ink.threshold = threshold;
+      },
+    );
   }
 
   setInk(which: InkSettings['ink']): void {
@@ -66,7 +71,10 @@ export class InkPanel {
     const pixels = this.ink()?.[which] ?? 0;
     const view = this.work.view();
     if (pixels === 0) return 'none';
-    const area = view && view.scaleSource !== 'none' ? ` = ${(pixels * view.millimetresPerPixel ** 2).toPrecision(2)} mm²` : '';
+    const area =
+      view && view.scaleSource !== 'none'
+        ? ` = ${(pixels * view.millimetresPerPixel ** 2).toPrecision(2)} mm²`
+        : '';
     return `${pixels} px${area}`;
   }
 

@@ -19,7 +19,9 @@ export class LinePanel {
   readonly line = computed(() => this.work.store.shown()?.line);
   readonly isOwn = computed(() => this.line()?.tolerance != null);
   /** Tolerance in pixels, as a slider position. */
-  readonly position = computed(() => Math.round(Math.log((this.work.view()?.tolerance ?? 1 / 3) / FINEST) / Math.log(RATIO)));
+  readonly position = computed(() =>
+    Math.round(Math.log((this.work.view()?.tolerance ?? 1 / 3) / FINEST) / Math.log(RATIO)),
+  );
   readonly toleranceSays = computed(() => {
     const view = this.work.view();
     if (!view) return '';

@@ -22,7 +22,9 @@ export class PiecePanel {
   readonly source = computed(() => {
     const source = this.work.view()?.scaleSource;
     if (source === 'length') return 'The size is the one given here.';
-    return source === 'density' ? 'The size comes from the file’s density.' : 'No true size yet: give a width or a height.';
+    return source === 'density'
+      ? 'The size comes from the file’s density.'
+      : 'No true size yet: give a width or a height.';
   });
 
   setEdge(edge: 'width' | 'height', length: number): void {

@@ -1,0 +1,62 @@
+/**
+ * The house's floors: raster, geometry -> format -> the six stages -> job -> contract -> server, web, cli. An
+ * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
+ */
+const core = '^packages/core/src';
+const stages = ['square', 'ink', 'line', 'piece', 'prove', 'handoff'];
+const tests = '\\.spec\\.ts$|/testing/';
+const floor = (name, from, above) => ({
+  name,
+  severity: 'error',
+  from: { path: `${core}/${from}/`, pathNot: tests },
+  to: { path: `${core}/(${above.join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: { pathNot: tests }, to: { circular: true } },
+    floor('raster-is-at-the-bottom', 'raster', ['geometry', 'format', ...stages, 'job']),
+    floor('geometry-is-at-the-bottom', 'geometry', ['raster', 'format', ...stages, 'job']),
+    floor('format-is-below-the-stages', 'format', [...stages, 'job']),
+    ...stages.map((stage) =>
+      floor(`${stage}-stands-alone`, stage, [...stages.filter((other) => other !== stage), 'job']),
+    ),
+    {
+      name: 'core-knows-no-host',
+      severity: 'error',
+      from: { path: core, pathNot: tests },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-knows-nobody',
+      severity: 'error',
+      from: { path: core },
+      to: { path: '^packages/(contract|server|web|cli)/' },
+    },
+    {
+      name: 'contract-knows-only-the-core',
+      severity: 'error',
+      from: { path: '^packages/contract/' },
+      to: { path: '^packages/(server|web|cli)/' },
+    },
+    {
+      name: 'tops-do-not-know-each-other',
+      severity: 'error',
+      from: { path: '^packages/(server|web|cli)/' },
+      to: { path: '^packages/(server|web|cli)/', pathNot: '^packages/$1/' },
+    },
+    {
+      name: 'packages-by-their-index',
+      severity: 'error',
+      from: { path: '^packages/([^/]+)/' },
+      to: { path: '^packages/[^/]+/src/(?!(index|wire)\\.ts$)', pathNot: '^packages/$1/' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(dist|node_modules/\\.cache)/' },
+    tsConfig: { fileName: 'tsconfig.tools.json' },
+    tsPreCompilationDeps: true,
+    combinedDependencies: true,
+  },
+};

@@ -1,0 +1,41 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { openSample } from './support/page';
+import { expect, root, test } from './support/server';
+
+/** Rules broken on the page as it is, by axe-core (WCAG 2.1 A and AA). */
+async function broken(page: Page): Promise<string[]> {
+  await page.evaluate(readFileSync(join(root, 'node_modules/axe-core/axe.min.js'), 'utf8'));
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: { run(options: object): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> };
+    };
+    const { violations } = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] });
+    return violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 160)}`);
+  });
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`shelf and every panel keep to the accessibility rules (${colorScheme})`, async ({ page, server }) => {
+    await page.emulateMedia({ colorScheme });
+    await page.goto(server.address);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    expect(await broken(page)).toEqual([]);
+    await openSample(page, server.address, 'Moth');
+    for (const stage of ['1', '2', '3', '4', '5', '6']) {
+      await page.keyboard.press(stage);
+      expect(await broken(page)).toEqual([]);
+    }
+  });
+}
+
+test('nothing is asked of any other host', async ({ page, server }) => {
+  const foreign: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith(server.address) && !/^(blob|data):/.test(request.url()))
+      foreign.push(request.url());
+  });
+  await openSample(page, server.address, 'Tin label');
+  expect(foreign).toEqual([]);
+});

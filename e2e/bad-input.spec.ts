@@ -1,0 +1,101 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import type { Page } from '@playwright/test';
+import { fact } from './support/page';
+import { expect, root, test } from './support/server';
+
+const demo = join(root, 'demo/pictures');
+
+async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+  await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+}
+
+const blank = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 3, background: '#fff' } })
+    .png()
+    .toBuffer();
+
+/** The header of a PNG of any size, with nothing in it. */
+function hollow(width: number, height: number): Buffer {
+  const bytes = Buffer.alloc(45);
+  bytes.writeUInt32BE(0x89504e47, 0);
+  bytes.writeUInt32BE(13, 8);
+  bytes.write('IHDR', 12, 'latin1');
+  bytes.writeUInt32BE(width, 16);
+  bytes.writeUInt32BE(height, 20);
+  bytes.write('IEND', 37, 'latin1');
+  return bytes;
+}
+
+const refused: [string, () => Promise<Buffer> | Buffer, string][] = [
+  ['words.png', () => Buffer.from('only words'), 'is not a picture that Drelk can read'],
+  ['half.jpg', () => readFileSync(join(demo, '03-stall-sign.jpg')).subarray(0, 60_000), 'ends in the middle'],
+  ['dot.png', () => blank(1, 1), 'only 1 × 1 pixels'],
+  ['giant.png', () => hollow(20_000, 20_000), '20000 × 20000 pixels'],
+];
+for (const [name, make, sentence] of refused) {
+  test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
+    await page.goto(server.address);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await drop(page, name, await make());
+    await expect(page.locator('mat-snack-bar-container')).toContainText(sentence);
+    await page.reload();
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+  });
+}
+
+test('an all-white picture opens and says that nothing is ink', async ({ page, server }) => {
+  await page.goto(server.address);
+  await drop(page, 'white.png', await blank(80, 60));
+  await expect(page.locator('drelk-bench [role=alert]')).toContainText('Nothing here is ink');
+});
+
+test('an animated WebP is taken by its first picture, and that is said', async ({ page, server }) => {
+  const raw = Buffer.alloc(64 * 128 * 3, 255);
+  for (let y = 10; y < 40; y++) raw.fill(0, (y * 64 + 10) * 3, (y * 64 + 40) * 3);
+  const bytes = await sharp(raw, { raw: { width: 64, height: 128, channels: 3, pageHeight: 64 } })
+    .webp({ lossless: true })
+    .toBuffer();
+  await page.goto(server.address);
+  await drop(page, 'moving.webp', bytes);
+  await expect(fact(page, 'shapes')).toContainText('1');
+  await page.keyboard.press('1');
+  await expect(page.getByText('its first picture was taken')).toBeVisible();
+});
+
+const disc = (fill: string) =>
+  Buffer.from(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="100" height="80"><circle cx="40" cy="40" r="30" fill="${fill}"/></svg>`,
+  );
+const opaque = () => sharp(disc('#000')).flatten({ background: '#fff' });
+const odd: [string, () => Promise<Buffer>][] = [
+  ['clear ground.png', () => sharp(disc('#000')).png().toBuffer()],
+  ['white in alpha.png', () => sharp(disc('#fff')).png().toBuffer()],
+  ['sixteen bits.png', () => opaque().toColourspace('rgb16').png().toBuffer()],
+  ['four inks.jpg', () => opaque().toColourspace('cmyk').jpeg({ quality: 95 }).toBuffer()],
+  ['tea "🫖".png', () => opaque().png().toBuffer()],
+];
+for (const [name, make] of odd) {
+  test(`${name} becomes one circle`, async ({ page, server }) => {
+    await page.goto(server.address);
+    await drop(page, name, await make());
+    await expect(fact(page, 'shapes').locator('.value')).toHaveText('1');
+    await expect(fact(page, 'holes').locator('.value')).toHaveText('0');
+    await expect(fact(page, 'nodes').locator('.value')).toHaveText('2');
+  });
+}
+
+test('an EXIF-rotated JPEG stands upright', async ({ page, server }) => {
+  const bar = await sharp({ create: { width: 120, height: 20, channels: 3, background: '#000' } })
+    .png()
+    .toBuffer();
+  const bytes = await sharp({ create: { width: 200, height: 100, channels: 3, background: '#fff' } })
+    .composite([{ input: bar, left: 40, top: 40 }])
+    .withMetadata({ orientation: 6 })
+    .jpeg({ quality: 95 })
+    .toBuffer();
+  await page.goto(server.address);
+  await drop(page, 'bar.jpg', bytes);
+  await expect(fact(page, 'size').locator('.value')).toHaveText(/^20(\.\d+)? × (120|119\.\d+)(\.\d+)? mm$/);
+});

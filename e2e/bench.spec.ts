@@ -1,0 +1,64 @@
+import { fact, goTo, openSample } from './support/page';
+import { expect, test } from './support/server';
+
+test('dragging a slider shows a preview, letting go computes in full and takes one step', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Line');
+  const before = Number(await fact(page, 'nodes').locator('.value').textContent());
+  const slider = page.getByRole('slider', { name: 'Tolerance' });
+  const box = await slider.boundingBox();
+  if (!box) throw new Error('The slider is not on screen.');
+  const y = box.y + box.height / 2;
+  await page.mouse.move(box.x + box.width * 0.42, y);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.9, y, { steps: 8 });
+  await expect
+    .poll(async () => Number(await fact(page, 'nodes').locator('.value').textContent()))
+    .toBeLessThan(before);
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo: Tolerance' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: Tolerance' }).click();
+  await expect(fact(page, 'nodes').locator('.value')).toHaveText(String(before));
+});
+
+test('zoom to the pointer, fit, misfit and wipe by keyboard', async ({ page, server }) => {
+  await openSample(page, server.address, 'Sealing ring');
+  const zoom = page.locator('.zoom .figure');
+  const fitted = await zoom.textContent();
+  await page.mouse.move(640, 400);
+  await page.mouse.wheel(0, -600);
+  await expect(zoom).not.toHaveText(fitted ?? '');
+  await page.keyboard.press('0');
+  await expect(zoom).toHaveText(fitted ?? '');
+  await page.keyboard.press('m');
+  await expect(page.getByText('ink the paths miss')).toBeVisible();
+  await expect(fact(page, 'match')).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('x');
+  await expect(page.getByLabel('Left of the wipe')).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Misfit lit up');
+});
+
+test('the paths are drawn where the ink is: the browser’s own hit test agrees', async ({ page, server }) => {
+  await openSample(page, server.address, 'Leaf');
+  await page.keyboard.press('4');
+  // In Piece only filled paths are shown: leaf green of the bench in the middle, paper at the picture's corner.
+  const tone = () =>
+    page.evaluate(() => {
+      const canvas = document.querySelector<HTMLCanvasElement>('.stage canvas');
+      const context = canvas?.getContext('2d');
+      if (!canvas || !context) return [];
+      const at = (x: number, y: number) => [
+        ...context.getImageData(canvas.width * x, canvas.height * y, 1, 1).data,
+      ];
+      return [at(0.5, 0.62), at(0.36, 0.12)];
+    });
+  await expect.poll(tone).toEqual([
+    [74, 85, 128, 255],
+    [255, 253, 248, 255],
+  ]);
+});

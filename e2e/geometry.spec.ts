@@ -1,0 +1,158 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import DxfParser, { type ICircleEntity, type IPolylineEntity } from 'dxf-parser';
+import {
+  type Contour,
+  type Shape,
+  circleContour,
+  contoursOf,
+  placeContour,
+  readSvg,
+  signedArea,
+  worstDistance,
+} from '@drelk/core';
+import { expect, root, test } from './support/server';
+
+/**
+ * The files of the command line, read by a browser (SVG) and by a DXF parser that is not ours, against each
+ * other and against what the generator drew.
+ */
+const WIDTH = 70;
+const pictures: [string, string, number][] = [
+  ['01-moth', 'png', 0.75],
+  ['02-moth-small', 'jpg', 4],
+  ['07-tin-label', 'png', 4],
+  ['09-sealing-ring', 'png', 0.75],
+];
+for (const [name, ending, worstAllowed] of pictures) {
+  test(`${name}: SVG, DXF and truth agree`, async ({ page }) => {
+    const folder = mkdtempSync(join(tmpdir(), 'drelk-files-'));
+    const [svgFile, dxfFile, reportFile] = ['a.svg', 'a.dxf', 'r.json'].map((file) => join(folder, file));
+    const drelk = join(root, 'packages/cli/dist/drelk.mjs');
+    const picture = join(root, `demo/pictures/${name}.${ending}`);
+    // The picture's own frame at a size a crafter would cut: places can be compared with what was drawn.
+    const truth = truthOf(name);
+    const args = [
+      '--width',
+      `${WIDTH}mm`,
+      '--size-by',
+      'picture',
+      '--out',
+      svgFile,
+      '--out',
+      dxfFile,
+      '--report',
+      reportFile,
+    ];
+    execFileSync(process.execPath, [drelk, 'trace', picture, ...args]);
+
+    const svg = readFileSync(svgFile, 'utf8');
+    await page.setContent(`<body style="margin:0">${svg.slice(svg.indexOf('<svg'))}</body>`);
+    const outlines = await page.evaluate((step) => {
+      // Each segment on its own, so that its ends are among the places the browser is asked for.
+      const walk = (start: string, command: string) => {
+        const segment = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+        segment.setAttribute('d', `M${start}${command}`);
+        const length = segment.getTotalLength();
+        const count = Math.max(1, Math.ceil(length / step));
+        return Array.from({ length: count }, (_, k) => {
+          const { x, y } = segment.getPointAtLength((k * length) / count);
+          return [x, y];
+        });
+      };
+      return [...document.querySelectorAll('path')].flatMap((path) =>
+        (path.getAttribute('d') ?? '').split(/(?=M)/).map((data) => {
+          const [first, ...commands] = data.replace('Z', '').match(/[MLCA][^MLCA]*/g) ?? [];
+          const start = first.slice(1);
+          let from = start;
+          const points = [...commands, `L${start}`].flatMap((command) => {
+            const walked = walk(from, command);
+            from = command.slice(1).split(' ').slice(-2).join(' ');
+            return walked;
+          });
+          return points;
+        }),
+      );
+    }, 0.04);
+    const fromSvg = outlines.map(polygon);
+    const fromDxf = dxfContours(readFileSync(dxfFile, 'utf8'), (WIDTH * truth.height) / truth.width);
+    const scale = WIDTH / truth.width;
+    const drawn = contoursOf(truth.shapes).map((contour) => placeContour(contour, { scale, x: 0, y: 0 }));
+    const area = (contours: Contour[]) =>
+      Math.abs(contours.reduce((sum, contour) => sum + signedArea(contour), 0));
+    // Contours come in the same order from both; holes are told by the direction in the SVG.
+    const dxfArea = Math.abs(
+      fromDxf.reduce(
+        (sum, contour, i) => sum + Math.sign(signedArea(fromSvg[i])) * Math.abs(signedArea(contour)),
+        0,
+      ),
+    );
+    expect(fromSvg).toHaveLength(drawn.length);
+    expect(fromDxf).toHaveLength(drawn.length);
+    const between = worstDistance(fromSvg, fromDxf, 0.1, 0.0005);
+    const offTruth = worstDistance(fromDxf, drawn, 0.1, 0.0005) / scale;
+    const areaOff = Math.abs(area(fromSvg) / area(drawn) - 1);
+    console.log(
+      `${name}: files ${between.toFixed(4)} mm apart, ${offTruth.toFixed(3)} px off at worst, area ${(100 * areaOff).toFixed(3)} % off`,
+    );
+    expect(between).toBeLessThan(0.01);
+    expect(areaOff).toBeLessThan(0.005);
+    expect(Math.abs(dxfArea / area(drawn) - 1)).toBeLessThan(0.005);
+    expect(offTruth).toBeLessThan(worstAllowed);
+  });
+}
+
+test('the ring has its true size from the file’s density', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'drelk-ring-'));
+  const out = join(folder, 'ring.svg');
+  const drelk = join(root, 'packages/cli/dist/drelk.mjs');
+  execFileSync(process.execPath, [
+    drelk,
+    'trace',
+    join(root, 'demo/pictures/09-sealing-ring.png'),
+    '--out',
+    out,
+  ]);
+  const { width, height } = readSvg(readFileSync(out, 'utf8'));
+  expect(Math.abs(width - 60)).toBeLessThan(0.02);
+  expect(Math.abs(height - 60)).toBeLessThan(0.02);
+});
+
+function polygon(points: number[][]): Contour {
+  const [[x, y], ...rest] = points;
+  const lines = [...rest, [x, y]].map(([px, py]) => ({ kind: 'line' as const, x: px, y: py }));
+  return { start: { x, y }, segments: lines, closed: true };
+}
+
+/** Contours as the independent parser has them, y down again. */
+function dxfContours(text: string, height: number): Contour[] {
+  const parsed = new DxfParser().parseSync(text);
+  return (parsed?.entities ?? []).map((entity) => {
+    if (entity.type === 'CIRCLE') {
+      const { center, radius } = entity as ICircleEntity;
+      return circleContour({ x: center.x, y: height - center.y }, radius);
+    }
+    const { vertices, shape } = entity as IPolylineEntity;
+    if (!shape) throw new Error('A contour is open.');
+    return polygon(vertices.map((vertex) => [vertex.x, height - vertex.y]));
+  });
+}
+
+function truthOf(name: string): { width: number; height: number; shapes: Shape[] } {
+  const truth = JSON.parse(readFileSync(join(root, `demo/truth/${name}.json`), 'utf8')) as {
+    drawing: { width: number; height: number };
+    pixelsPerUnit: number;
+    shapes: string[][];
+  };
+  const { pixelsPerUnit } = truth;
+  const read = (data: string) =>
+    readSvg(`<svg viewBox="0 0 ${1 / pixelsPerUnit} 1" width="1mm" height="1mm"><path d="${data}"/></svg>`)
+      .contours[0];
+  return {
+    width: truth.drawing.width * pixelsPerUnit,
+    height: truth.drawing.height * pixelsPerUnit,
+    shapes: truth.shapes.map(([outer, ...holes]) => ({ outer: read(outer), holes: holes.map(read) })),
+  };
+}

@@ -1,0 +1,39 @@
+import { readFileSync } from 'node:fs';
+import type { Download, Page } from '@playwright/test';
+import { expect } from './server';
+
+/** Starts a job from a sample and waits for its first full result. */
+export async function openSample(page: Page, address: string, name: string): Promise<void> {
+  await page.goto(address);
+  await page.getByRole('region', { name: 'Samples' }).getByRole('button', { name, exact: true }).click();
+  await expect(fact(page, 'match')).toBeVisible();
+}
+
+/** The button of a fact under the bench. */
+export const fact = (page: Page, name: string) =>
+  page
+    .locator('drelk-facts button')
+    .filter({ has: page.locator('.name', { hasText: new RegExp(`^${name}`) }) });
+
+/** Goes to a stage by its button in the strip. */
+export async function goTo(page: Page, stage: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: stage }).click();
+}
+
+/** Waits until the header says that everything is saved. */
+export async function expectSaved(page: Page): Promise<void> {
+  await expect(page.locator('.saved')).toHaveText('saved');
+}
+
+/** Presses one of the two hand-off buttons and takes the file. */
+export async function handOff(page: Page, format: 'SVG' | 'DXF'): Promise<{ name: string; text: string }> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: format, exact: true }).click(),
+  ]);
+  return { name: download.suggestedFilename(), text: await textOf(download) };
+}
+
+export async function textOf(download: Download): Promise<string> {
+  return readFileSync(await download.path(), 'utf8');
+}

@@ -1,0 +1,37 @@
+import { TestBed } from '@angular/core/testing';
+import { BenchState } from './bench-state';
+
+describe('BenchState', () => {
+  let state: BenchState;
+  beforeEach(() => {
+    state = TestBed.configureTestingModule({ providers: [BenchState] }).inject(BenchState);
+    state.size.set({ width: 800, height: 600 });
+  });
+
+  it('fits the whole picture in the middle', () => {
+    state.fit({ width: 1600, height: 400 });
+    const { scale, x, y } = state.eye();
+    expect(scale * 1600).toBeCloseTo(800 - 72);
+    expect(x).toBeCloseTo(36);
+    expect(y + (scale * 400) / 2).toBeCloseTo(300);
+  });
+
+  it('zooms about the pointer: what lies under it stays there', () => {
+    state.eye.set({ scale: 2, x: 10, y: 20 });
+    const under = (place: number, offset: number) => (place - offset) / state.eye().scale;
+    const before = [under(300, state.eye().x), under(200, state.eye().y)];
+    state.zoom(1.7, { x: 300, y: 200 });
+    expect(under(300, state.eye().x)).toBeCloseTo(before[0]);
+    expect(under(200, state.eye().y)).toBeCloseTo(before[1]);
+    expect(state.fitted()).toBe(false);
+  });
+
+  it('keeps a look for each stage', () => {
+    state.stage.set('ink');
+    state.fade('paths', 0.5);
+    state.stage.set('line');
+    expect(state.look().opacity.paths).toBe(1);
+    state.stage.set('ink');
+    expect(state.look().opacity.paths).toBe(0.5);
+  });
+});

@@ -1,0 +1,33 @@
+import { type Shortcut, belongsToFocus, keyName, shortcutFor } from './shortcuts';
+
+const run = () => undefined;
+const shortcuts: Shortcut[] = [
+  { key: 'z', control: true, shift: false, does: 'Undo', run },
+  { key: 'z', control: true, shift: true, does: 'Redo', run },
+  { key: 'm', does: 'Misfit', run },
+];
+const press = (key: string, more: KeyboardEventInit = {}) => new KeyboardEvent('keydown', { key, ...more });
+
+describe('shortcuts', () => {
+  it('tells undo from redo, on either kind of keyboard', () => {
+    expect(shortcutFor(press('z', { ctrlKey: true }), shortcuts)?.does).toBe('Undo');
+    expect(shortcutFor(press('Z', { metaKey: true, shiftKey: true }), shortcuts)?.does).toBe('Redo');
+    expect(shortcutFor(press('z'), shortcuts)).toBeUndefined();
+    expect(shortcutFor(press('m', { altKey: true }), shortcuts)).toBeUndefined();
+  });
+
+  it('are written as they are pressed', () =>
+    expect(shortcuts.map(keyName)).toEqual(['Ctrl Z', 'Ctrl Shift Z', 'M']));
+
+  it('leave typing and sliders alone', () => {
+    const field = document.createElement('input');
+    document.body.append(field);
+    const seen: boolean[] = [];
+    field.addEventListener('keydown', (event) => seen.push(belongsToFocus(event)));
+    field.dispatchEvent(press('m'));
+    field.type = 'range';
+    field.dispatchEvent(press('m'));
+    field.dispatchEvent(press('ArrowLeft'));
+    expect(seen).toEqual([true, false, true]);
+  });
+});

@@ -1,0 +1,44 @@
+import { TestBed } from '@angular/core/testing';
+import { LengthField } from './length-field';
+
+describe('LengthField', () => {
+  function field(value: number, units: 'mm' | 'in') {
+    const fixture = TestBed.createComponent(LengthField);
+    fixture.componentRef.setInput('label', 'Width');
+    fixture.componentRef.setInput('value', value);
+    fixture.componentRef.setInput('units', units);
+    const settled: number[] = [];
+    fixture.componentInstance.settled.subscribe((length) => settled.push(length));
+    fixture.detectChanges();
+    const element = fixture.nativeElement as HTMLElement;
+    const input = element.querySelector('input') as HTMLInputElement;
+    const type = (text: string) => {
+      input.value = text;
+      input.dispatchEvent(new Event('input'));
+      input.dispatchEvent(new Event('change'));
+      fixture.detectChanges();
+    };
+    return { input, settled, type, element };
+  }
+
+  it('reads fractions of an inch', () => {
+    const { input, settled, type } = field(50.8, 'in');
+    expect(input.value).toBe('2 in');
+    type('4 1/2');
+    expect(settled).toEqual([114.3]);
+  });
+
+  it('changes nothing by what it cannot read, and says so', () => {
+    const { settled, type, element, input } = field(55, 'mm');
+    type('wide');
+    expect(settled).toEqual([]);
+    expect(element.querySelector('[role=alert]')?.textContent).toContain('“wide” is not a length');
+    expect(input.getAttribute('aria-invalid')).toBe('true');
+  });
+
+  it('changes nothing by what it says already', () => {
+    const { settled, type } = field(54.9981, 'mm');
+    type('55 mm');
+    expect(settled).toEqual([]);
+  });
+});
