@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base } from '@playwright/test';
 
-export const root = join(__dirname, '../..');
+/** The project's folder, from which every script runs. */
+export const root = process.cwd();
 
 /** The real server on a data folder of its own, which can be stopped and started again. */
 export class DrelkServer {

@@ -60,5 +60,5 @@ function nameOf(file: string): string {
     .replace(/^\d+-/, '')
     .replace(/\.\w+$/, '')
     .replace(/-/g, ' ');
-  return words[0].toUpperCase() + words.slice(1);
+  return words[0].toUpperCase() + words.slice(1).replace(/\ba(\d)\b/, 'A$1');
 }

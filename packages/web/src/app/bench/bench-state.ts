@@ -3,6 +3,7 @@ import { Injectable, computed, signal } from '@angular/core';
 /** What can be laid on the bench. */
 export const BENCH_LAYERS = ['picture', 'ink', 'paths'] as const;
 export type BenchLayer = (typeof BENCH_LAYERS)[number];
+export const LAYER_NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', paths: 'Paths' };
 export type PathStyle = 'filled' | 'lines' | 'nodes';
 /** What a fact shows when it is clicked. */
 export type Highlight = 'none' | 'size' | 'shapes' | 'holes' | 'open' | 'length';

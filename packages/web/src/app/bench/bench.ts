@@ -15,11 +15,12 @@ import { IconButton } from '../shared/icon-button';
 import { COLOURS, drawMisfit, drawPaths, drawnPaths, polygonPath } from './bench-drawing';
 import { BENCH_LAYERS, type BenchLayer, BenchState } from './bench-state';
 import { drawRuler } from './draw-ruler';
+import { WipeBar } from './wipe-bar';
 
 /** The large working view: picture, ink and paths over each other, with rulers, wipe and misfit. */
 @Component({
   selector: 'drelk-bench',
-  imports: [IconButton],
+  imports: [IconButton, WipeBar],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
@@ -113,8 +114,10 @@ export class Bench implements OnDestroy {
     const size = { width: view.width, height: view.height };
     const split = this.state.wipeAt() * view.width;
     scene.paper.setAttrs({ ...size, visible: true });
-    scene.show('picture', this.work.picture(), size, scale);
-    scene.show('ink', this.work.ink(), size, scale);
+    scene.show('picture', this.work.picture(), size);
+    scene.show('ink', this.work.ink(), size);
+    // Single pixels stay crisp once they are large enough to be seen.
+    scene.content.imageSmoothingEnabled(scale < 4);
     for (const layer of BENCH_LAYERS) scene.groups[layer].setAttrs(placing(layer, look, split, view.width));
     const paths = this.paths();
     const pixel = 1 / scale;
@@ -221,6 +224,8 @@ class BenchScene {
   paint: (context: CanvasRenderingContext2D) => void = () => undefined;
   mark: (context: CanvasRenderingContext2D) => void = () => undefined;
 
+  readonly content = new Konva.Layer({ listening: false });
+
   private readonly images = {
     picture: new Konva.Image({ image: undefined, listening: false }),
     ink: new Konva.Image({ image: undefined, listening: false }),
@@ -235,7 +240,7 @@ class BenchScene {
       height: container.clientHeight,
       draggable: true,
     });
-    const content = new Konva.Layer({ listening: false });
+    const content = this.content;
     const handles = new Konva.Layer();
     const group = () => new Konva.Group({ listening: false });
     this.groups = { picture: group(), ink: group(), paths: group() };
@@ -259,14 +264,13 @@ class BenchScene {
     this.stage.add(content, handles);
   }
 
-  /** Shows a bitmap over the picture's whole size; single pixels stay crisp when they are large. */
+  /** Shows a bitmap over the picture's whole size. */
   show(
     layer: 'picture' | 'ink',
-    bitmap: ImageBitmap | undefined,
+    image: ImageBitmap | undefined,
     size: { width: number; height: number },
-    scale: number,
   ): void {
-    this.images[layer].setAttrs({ image: bitmap, ...size, imageSmoothingEnabled: scale < 4 });
+    this.images[layer].setAttrs({ image, ...size });
   }
 
   sizeWipe(height: number, scale: number): void {

@@ -1,9 +1,7 @@
 import { Component, inject } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
-import { BENCH_LAYERS, type BenchLayer, BenchState, type PathStyle } from './bench-state';
-
-const NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', paths: 'Paths' };
+import { BENCH_LAYERS, BenchState, LAYER_NAMES, type PathStyle } from './bench-state';
 
 /** What lies on the bench and how strongly: three layers, how paths are drawn, the wipe, the misfit. */
 @Component({
@@ -49,57 +47,18 @@ const NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', path
     >
       Wipe
     </button>
-    @if (state.look().wipe) {
-      <span class="wipe">
-        <select
-          aria-label="Left of the wipe"
-          [value]="state.look().left"
-          (change)="state.change({ left: layerOf($event) })"
-        >
-          @for (layer of layers; track layer) {
-            <option [value]="layer">{{ names[layer] }}</option>
-          }
-        </select>
-        <input
-          type="range"
-          min="0"
-          max="1"
-          step="0.01"
-          aria-label="Place of the wipe"
-          [value]="state.wipeAt()"
-          (input)="state.wipeAt.set(numberOf($event))"
-        />
-        <select
-          aria-label="Right of the wipe"
-          [value]="state.look().right"
-          (change)="state.change({ right: layerOf($event) })"
-        >
-          @for (layer of layers; track layer) {
-            <option [value]="layer">{{ names[layer] }}</option>
-          }
-        </select>
-      </span>
-    }
   `,
   styleUrl: './view-bar.scss',
 })
 export class ViewBar {
   readonly state = inject(BenchState);
   readonly layers = BENCH_LAYERS;
-  readonly names = NAMES;
+  readonly names = LAYER_NAMES;
 
   setStyle(style: PathStyle): void {
     // Drawing paths another way is asked for only by who wants to see them.
     const hidden = this.state.look().opacity.paths === 0;
     this.state.change({ style });
     if (hidden) this.state.fade('paths', 1);
-  }
-
-  layerOf(event: Event): BenchLayer {
-    return (event.target as HTMLSelectElement).value as BenchLayer;
-  }
-
-  numberOf(event: Event): number {
-    return Number((event.target as HTMLInputElement).value);
   }
 }

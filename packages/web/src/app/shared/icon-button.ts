@@ -22,6 +22,9 @@ import { MatTooltip } from '@angular/material/tooltip';
     </button>
   `,
   styles: `
+    :host {
+      display: inline-flex;
+    }
     .pressed {
       background: var(--accent-soft);
     }

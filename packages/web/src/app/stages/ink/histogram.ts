@@ -88,6 +88,14 @@ export class Histogram implements OnDestroy {
             };
             line(automatic, '#b8862b', [4, 3], 2);
             line(threshold, colour('color'), [], 2);
+            // A flag on top, so that the automatic value is seen under the one in force too.
+            const x = scales['x'].getPixelForValue(automatic);
+            ctx.fillStyle = '#b8862b';
+            ctx.beginPath();
+            ctx.moveTo(x - 6, chartArea.top);
+            ctx.lineTo(x + 6, chartArea.top);
+            ctx.lineTo(x, chartArea.top + 9);
+            ctx.fill();
           },
         },
       ],

@@ -1,0 +1,64 @@
+import { Component, inject } from '@angular/core';
+import { BENCH_LAYERS, type BenchLayer, BenchState, LAYER_NAMES } from './bench-state';
+
+/** Which two layers lie on either side of the wipe, and where it stands. */
+@Component({
+  selector: 'drelk-wipe-bar',
+  template: `
+    <select aria-label="Left of the wipe" (change)="state.change({ left: layerOf($event) })">
+      @for (layer of layers; track layer) {
+        <option [value]="layer" [selected]="state.look().left === layer">{{ names[layer] }}</option>
+      }
+    </select>
+    <input
+      type="range"
+      min="0"
+      max="1"
+      step="0.01"
+      aria-label="Place of the wipe"
+      [value]="state.wipeAt()"
+      (input)="state.wipeAt.set(numberOf($event))"
+    />
+    <select aria-label="Right of the wipe" (change)="state.change({ right: layerOf($event) })">
+      @for (layer of layers; track layer) {
+        <option [value]="layer" [selected]="state.look().right === layer">{{ names[layer] }}</option>
+      }
+    </select>
+  `,
+  styles: `
+    :host {
+      align-items: center;
+      background: var(--surface-high);
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      display: flex;
+      gap: 8px;
+      padding: 5px 8px;
+    }
+    select {
+      background: var(--surface-high);
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      color: var(--ink);
+      font: inherit;
+      font-size: 14px;
+    }
+    input {
+      accent-color: var(--accent);
+      width: 140px;
+    }
+  `,
+})
+export class WipeBar {
+  readonly state = inject(BenchState);
+  readonly layers = BENCH_LAYERS;
+  readonly names = LAYER_NAMES;
+
+  layerOf(event: Event): BenchLayer {
+    return (event.target as HTMLSelectElement).value as BenchLayer;
+  }
+
+  numberOf(event: Event): number {
+    return Number((event.target as HTMLInputElement).value);
+  }
+}
