@@ -64,7 +64,7 @@ for (const [name, ending, worstAllowed] of pictures) {
       };
       return [...document.querySelectorAll('path')].flatMap((path) =>
         (path.getAttribute('d') ?? '').split(/(?=M)/).map((data) => {
-          const [first, ...commands] = data.replace('Z', '').match(/[MLCA][^MLCA]*/g) ?? [];
+          const [first = 'M', ...commands] = data.replace('Z', '').match(/[MLCA][^MLCA]*/g) ?? [];
           const start = first.slice(1);
           let from = start;
           const points = [...commands, `L${start}`].flatMap((command) => {

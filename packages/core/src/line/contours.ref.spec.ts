@@ -26,11 +26,15 @@ describe('traceContours', () => {
       4 + next() * 14,
       1 + next() * 3,
     ]);
-    const grey = drawn(200, 150, (x, y) =>
-      blobs.some(([cx, cy, radius, hole]) => {
-        const distance = Math.hypot(x - cx, y - cy);
-        return distance < radius && distance > hole;
-      }),
+    const grey = drawn(
+      200,
+      150,
+      (x, y) =>
+        blobs.some(([cx, cy, radius, hole]) => {
+          const distance = Math.hypot(x - cx, y - cy);
+          return distance < radius && distance > hole;
+        }),
+      6,
     );
     const found = trace(grey);
     const contours = new cv.MatVector();

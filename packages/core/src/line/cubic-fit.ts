@@ -20,8 +20,9 @@ export interface FittedCubic {
 /** Points looked at while the handles are sought; the distance is always checked on all. */
 const SAMPLES = 24;
 const ROUNDS = 7;
-/** A first guess farther off than this many tolerances is given up, as in Schneider 1990. */
+/** A first guess farther off than this many tolerances, and this share of the length, is given up. */
 const HOPELESS = 8;
+const HOPELESS_SHARE = 0.02;
 /** A round that lowers the distance by less than this share is the last. */
 const LEAST_GAIN = 0.03;
 
@@ -66,7 +67,12 @@ export function fitCubic(
       const all = worstOfAll(curve, run, first, last, tolerance);
       if (all <= tolerance) return { ...handles, worst: all };
     }
-    if (round === 0 ? worst > HOPELESS * tolerance : worst > (1 - LEAST_GAIN) * previous) return undefined;
+    if (
+      round === 0
+        ? worst > Math.max(HOPELESS * tolerance, HOPELESS_SHARE * length)
+        : worst > (1 - LEAST_GAIN) * previous
+    )
+      return undefined;
     previous = worst;
     handles = step.moved(handles);
   }

@@ -10,7 +10,7 @@ import { settleSharpEdges } from './sharp-edges';
 const options = { tolerance: 1 / 3, smoothness: 0.8 };
 
 function trace(inside: (x: number, y: number) => boolean, size = 120) {
-  const grey = drawn(size, size, inside);
+  const grey = drawn(size, size, inside, 10);
   const contours = settleSharpEdges(
     traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext),
     grey,
@@ -76,7 +76,7 @@ describe('makeLine', () => {
         }
         expect(nodeCount(found[0])).toBeLessThan(30);
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   });
 });

@@ -1,0 +1,43 @@
+import type { Drawing } from '../format';
+import { type Contour, circleContour } from '../geometry';
+import { handOff } from './hand-off';
+
+const settings = { svg: 'filled', dxf: 'r12' } as const;
+const drawing = (contours: Contour[]): Drawing => ({
+  frame: { left: 0, top: 0, right: 100, bottom: 60 },
+  units: 'mm',
+  paths: contours.map((outer) => ({ task: 'cut-through', shape: { outer, holes: [] } })),
+});
+const disc = circleContour({ x: 50, y: 30 }, 20);
+
+describe('handOff', () => {
+  it.each([
+    ['svg', { svg: 'filled', dxf: 'r12' }],
+    ['svg', { svg: 'lines', dxf: 'r12' }],
+    ['dxf', { svg: 'filled', dxf: 'r12' }],
+    ['dxf', { svg: 'filled', dxf: '2000' }],
+  ] as const)('measures the %s it has read back (%o)', (format, chosen) => {
+    const { readBack, name, text } = handOff(drawing([disc]), 'Tea', format, chosen);
+    expect(name).toBe(`Tea.${format}`);
+    expect(text.length).toBeGreaterThan(100);
+    expect(readBack.contours).toBe(1);
+    expect(readBack.area).toBeCloseTo(Math.PI * 400, 0);
+    expect(readBack.cutLength).toBeCloseTo(2 * Math.PI * 20, 1);
+    expect(readBack.width).toBeCloseTo(40, 2);
+    expect(readBack.worst).toBeLessThan(0.01);
+  });
+
+  it('has nothing to give where there is no path', () => {
+    expect(() => handOff(drawing([]), 'Tea', 'svg', settings)).toThrow('There is no path to hand off');
+  });
+
+  it('gives out no open contour', () => {
+    const open: Contour = { start: { x: 0, y: 0 }, segments: [{ kind: 'line', x: 9, y: 9 }], closed: false };
+    expect(() => handOff(drawing([open]), 'Tea', 'dxf', settings)).toThrow('differs from the piece');
+  });
+
+  it('gives out nothing whose places a file cannot hold', () => {
+    const lost = circleContour({ x: Number.NaN, y: 30 }, 20);
+    expect(() => handOff(drawing([lost]), 'Tea', 'svg', settings)).toThrow();
+  });
+});

@@ -1,0 +1,37 @@
+import { fakeWork, render } from '../../../testing/fake-work';
+import { ViewBar } from './view-bar';
+import { WipeBar } from './wipe-bar';
+
+describe('ViewBar', () => {
+  it('turns misfit and wipe on and off', () => {
+    const { bench } = fakeWork();
+    const { press } = render(ViewBar);
+    press('Misfit');
+    press('Wipe');
+    expect(bench.look()).toMatchObject({ misfit: true, wipe: true });
+    press('Wipe');
+    expect(bench.look().wipe).toBe(false);
+  });
+
+  it('shows paths that were hidden when another way of drawing them is asked for', () => {
+    const { bench } = fakeWork();
+    bench.stage.set('ink');
+    const { press } = render(ViewBar);
+    press('Nodes');
+    expect(bench.look()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
+  });
+});
+
+it('WipeBar lays any two layers on either side', () => {
+  const { bench } = fakeWork();
+  const { element } = render(WipeBar);
+  const [left, right] = [...element.querySelectorAll('select')];
+  expect([left.value, right.value]).toEqual(['picture', 'paths']);
+  left.value = 'ink';
+  left.dispatchEvent(new Event('change'));
+  expect(bench.look()).toMatchObject({ left: 'ink', right: 'paths' });
+  const place = element.querySelector('input');
+  if (place) place.value = '0.25';
+  place?.dispatchEvent(new Event('input'));
+  expect(bench.wipeAt()).toBe(0.25);
+});

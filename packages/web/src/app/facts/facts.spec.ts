@@ -1,0 +1,37 @@
+import { fakeWork, render, viewWith } from '../../../testing/fake-work';
+import { Facts } from './facts';
+
+describe('Facts', () => {
+  it('are figures with units', () => {
+    fakeWork();
+    const { text } = render(Facts);
+    expect(text()).toContain('50 × 40 mm');
+    expect(text()).toContain('1.234 m');
+    expect(text()).toContain('99.50 %');
+  });
+
+  it('warn where there is no true size', () => {
+    fakeWork(viewWith({ scaleSource: 'none' }));
+    const { element } = render(Facts);
+    expect(element.querySelector('.warns')?.textContent).toContain('not true yet');
+  });
+
+  it('show themselves on the bench when pressed, and stop when pressed again', () => {
+    const { bench } = fakeWork();
+    const { press } = render(Facts);
+    press('holes');
+    expect(bench.highlight()).toBe('holes');
+    press('holes');
+    expect(bench.highlight()).toBe('none');
+    press('match');
+    expect(bench.look().misfit).toBe(true);
+  });
+
+  it('bring the paths back where they were hidden', () => {
+    const { bench } = fakeWork();
+    bench.stage.set('ink');
+    const { press } = render(Facts);
+    press('nodes');
+    expect(bench.look()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
+  });
+});

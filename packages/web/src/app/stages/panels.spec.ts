@@ -1,0 +1,195 @@
+import { TestBed } from '@angular/core/testing';
+import { of } from 'rxjs';
+import { fakeWork, render, viewWith } from '../../../testing/fake-work';
+import { ProblemService } from '../shared/problem.service';
+import { HandOffPanel } from './handoff/hand-off-panel';
+import { Histogram } from './ink/histogram';
+import { InkPanel } from './ink/ink-panel';
+import { LinePanel } from './line/line-panel';
+import { PiecePanel } from './piece/piece-panel';
+import { ProvePanel } from './prove/prove-panel';
+import { SquarePanel } from './square/square-panel';
+
+jest.mock('../shared/save-file', () => ({ saveFile: jest.fn() }));
+
+describe('the panel of Square up', () => {
+  it('says what the picture is and where its scale comes from', () => {
+    fakeWork(viewWith({ scaleSource: 'none' }));
+    const { text } = render(SquarePanel);
+    expect(text()).toContain('100 × 80');
+    expect(text()).toContain('not in the file');
+    expect(text()).toContain('no true size yet');
+    expect(text()).toContain('It moves.');
+  });
+
+  it('turns left and right on screen, mirrored or not', () => {
+    const { store } = fakeWork();
+    const { press } = render(SquarePanel);
+    press('Left');
+    expect(store.document()?.square.turn).toBe(1);
+    press('Right');
+    press('Right');
+    expect(store.document()?.square.turn).toBe(3);
+    press('Mirror');
+    press('Left');
+    expect(store.document()?.square).toEqual({ turn: 2, mirror: true });
+  });
+});
+
+describe('the panel of Ink', () => {
+  beforeEach(() => {
+    // jsdom has no canvas to draw a chart on.
+    TestBed.overrideComponent(Histogram, { set: { template: '' } });
+    jest.spyOn(Histogram.prototype as unknown as { draw: () => void }, 'draw').mockImplementation();
+  });
+
+  it('tries a threshold while the hand moves, and takes it when it lets go', () => {
+    const { store } = fakeWork();
+    const { slide, press } = render(InkPanel);
+    slide('Threshold', 90, false);
+    expect(store.shown()?.ink.threshold).toBe(90);
+    expect(store.document()?.ink.threshold).toBe('auto');
+    slide('Threshold', 95);
+    expect(store.document()?.ink.threshold).toBe(95);
+    press('Automatic: 128');
+    expect(store.document()?.ink.threshold).toBe('auto');
+    expect(store.steps().map((step) => step.label)).toEqual(['Threshold 95', 'Automatic threshold']);
+  });
+
+  it('says what was found and dropped, with areas where there is a scale', () => {
+    const { store } = fakeWork();
+    const { text, press, slide } = render(InkPanel);
+    expect(text()).toContain('Read as dark on light; 25.0 % of the picture is ink.');
+    expect(text()).toContain('7 specks and 2 pinholes dropped.');
+    expect(text()).toContain('4 px = 1.0 mm²');
+    press('the light');
+    expect(store.document()?.ink.ink).toBe('light');
+    slide('Drop specks under', 10);
+    expect(store.document()?.ink.specks).toBe(100);
+  });
+
+  it('makes no step by being opened', () => {
+    const { store } = fakeWork();
+    render(InkPanel);
+    expect(store.steps()).toEqual([]);
+  });
+});
+
+describe('the panel of Line', () => {
+  it('counts nodes before and after, and their ratio', () => {
+    fakeWork();
+    const { text } = render(LinePanel);
+    expect(text()).toContain('Before480After24Ratio20.0 to 1');
+    expect(text()).toContain('⅓ pixel = 0.17 mm');
+  });
+
+  it('sets a tolerance in millimetres and gives it back to the picture', () => {
+    const { store } = fakeWork();
+    const { slide, press } = render(LinePanel);
+    slide('Tolerance', 30);
+    expect(store.document()?.line.tolerance).toBeCloseTo(0.5 * 0.05 * 1.1 ** 30, 2);
+    press('A third of a pixel');
+    expect(store.document()?.line.tolerance).toBeNull();
+    slide('Smoothness', 2.5);
+    expect(store.document()?.line.smoothness).toBe(2.5);
+  });
+});
+
+describe('the panel of Piece', () => {
+  it('takes a width in fractions of an inch', () => {
+    const { store } = fakeWork();
+    const { element, fixture, press } = render(PiecePanel);
+    press('Inches');
+    expect(store.document()?.units).toBe('in');
+    const width = element.querySelectorAll('input')[0];
+    width.value = '4 1/2';
+    width.dispatchEvent(new Event('input'));
+    width.dispatchEvent(new Event('change'));
+    fixture.detectChanges();
+    expect(store.document()?.piece).toEqual({ by: 'artwork', edge: 'width', length: 114.3 });
+    press('the whole picture');
+    expect(store.document()?.piece.by).toBe('picture');
+    press('Picture’s own scale');
+    expect(store.document()?.piece.length).toBeNull();
+  });
+
+  it('makes no step by being opened', () => {
+    const { store } = fakeWork();
+    render(PiecePanel);
+    expect(store.steps()).toEqual([]);
+  });
+});
+
+describe('the panel of Prove', () => {
+  it('says that nothing was found', () => {
+    fakeWork();
+    expect(render(ProvePanel).text()).toContain('Nothing found that would spoil the cut.');
+  });
+
+  it('shows each finding with its hint', () => {
+    const finding = {
+      kind: 'coarse' as const,
+      message: 'One pixel becomes 0.70 mm.',
+      hint: 'Make it smaller.',
+    };
+    fakeWork(viewWith({ proof: { findings: [finding], contours: 5, open: 0 } }));
+    const { text } = render(ProvePanel);
+    expect(text()).toContain('One pixel becomes 0.70 mm.Make it smaller.');
+    expect(text()).not.toContain('Nothing found');
+  });
+});
+
+/** Promises that hang on one another have all been answered by the next turn. */
+const settled = () => new Promise((resolve) => setTimeout(resolve));
+
+describe('the panel of Hand off', () => {
+  const readBack = { contours: 5, open: 0, width: 50, height: 40, area: 900, cutLength: 1234, worst: 0.004 };
+  const file = { name: 'Tea.svg', format: 'svg' as const, text: '<svg/>', readBack };
+  const record = {
+    id: 1,
+    name: 'Tea.svg',
+    format: 'svg' as const,
+    bytes: 6000,
+    width: 50,
+    height: 40,
+    contours: 5,
+    cutLength: 1234,
+    createdAt: new Date().toISOString(),
+  };
+
+  it('keeps the checked file with the job, then gives it out', async () => {
+    const keepHandOff = jest.fn(() => of(record));
+    const { engine } = fakeWork(viewWith(), { keepHandOff });
+    engine.handOff.mockResolvedValue(file);
+    const { fixture, press, text } = render(HandOffPanel);
+    expect(text()).toContain('Nothing yet.');
+    press('SVG');
+    await settled();
+    fixture.detectChanges();
+    expect(keepHandOff).toHaveBeenCalledWith('', file);
+    expect(text()).toContain('Read back and compared: Tea.svg');
+    expect(text()).toContain('0.0040 mm');
+    expect(text()).toContain('6 kB');
+  });
+
+  it('gives out nothing that differs, and says so', async () => {
+    const { engine } = fakeWork();
+    const show = jest.spyOn(TestBed.inject(ProblemService), 'show').mockImplementation();
+    const problem = { code: 'hand-off-differs', message: 'It differs.', hint: 'Report it.' };
+    engine.handOff.mockRejectedValue(problem);
+    const { press, text } = render(HandOffPanel);
+    press('DXF');
+    await settled();
+    expect(show).toHaveBeenCalledWith(problem);
+    expect(text()).toContain('Nothing yet.');
+  });
+
+  it('keeps the choice of dialect and drawing in the job', () => {
+    const { store } = fakeWork();
+    const { press } = render(HandOffPanel);
+    expect(store.steps()).toEqual([]);
+    press('2000');
+    press('lines');
+    expect(store.document()?.handoff).toEqual({ svg: 'lines', dxf: '2000' });
+  });
+});

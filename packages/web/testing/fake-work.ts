@@ -1,0 +1,124 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { of } from 'rxjs';
+import { newJob } from '@drelk/core';
+import { BenchState } from '../src/app/bench/bench-state';
+import type { ResultView } from '../src/app/engine/messages';
+import { JobPageId } from '../src/app/job/job-page-id';
+import { JobStore } from '../src/app/job/job-store';
+import { Workbench } from '../src/app/job/workbench';
+import { ApiService } from '../src/app/shared/api.service';
+
+const source = {
+  blob: 'a',
+  name: 'tea.png',
+  kind: 'png',
+  width: 100,
+  height: 80,
+  density: null,
+  notes: ['It moves.'],
+};
+
+/** A result as the worker gives it, for tests of what shows it. */
+export function viewWith(more: Partial<ResultView> = {}): ResultView {
+  return {
+    mode: 'full',
+    width: 100,
+    height: 80,
+    paths: { outer: '', holes: '', nodes: new Float32Array(), handles: new Float32Array() },
+    facts: {
+      width: 50,
+      height: 40,
+      shapes: 3,
+      holes: 2,
+      contours: 5,
+      nodes: 24,
+      nodesBefore: 480,
+      openPaths: 0,
+      cutLength: 1234.5,
+      match: 99.5,
+    },
+    inkFacts: {
+      histogram: new Uint32Array(256),
+      automatic: 128,
+      threshold: 128,
+      lightOnDark: false,
+      specks: 7,
+      pinholes: 2,
+      inkShare: 0.25,
+    },
+    millimetresPerPixel: 0.5,
+    scaleSource: 'length',
+    frame: { x: 0, y: 0, width: 50, height: 40 },
+    tolerance: 1 / 3,
+    proof: { findings: [], contours: 5, open: 0 },
+    timing: { square: 0, grey: 1, ink: 1, contours: 1, line: 1, piece: 0, prove: 0 },
+    ...more,
+  };
+}
+
+/** A job page's services without a worker or a server: a real store and bench, a result that is set by hand. */
+export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
+  const engine = { progress: signal(undefined), busy: signal(false), handOff: jest.fn(), stop: jest.fn() };
+  TestBed.configureTestingModule({
+    providers: [
+      BenchState,
+      JobPageId,
+      JobStore,
+      { provide: ApiService, useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), ...api } },
+      {
+        provide: Workbench,
+        useFactory: (store: JobStore, bench: BenchState) => ({
+          store,
+          bench,
+          engine,
+          view: signal(view),
+          picture: signal(undefined),
+          ink: signal(undefined),
+          problem: signal(undefined),
+          units: () => store.shown()?.units ?? 'mm',
+          length: (millimetres: number) => `${Number(millimetres.toFixed(2))} mm`,
+          fit: jest.fn(),
+        }),
+        deps: [JobStore, BenchState],
+      },
+    ],
+  });
+  const store = TestBed.inject(JobStore);
+  store.load({
+    id: 'one',
+    name: 'Tea',
+    revision: 1,
+    updatedAt: '',
+    thumbnail: null,
+    binned: false,
+    document: newJob(source),
+    steps: [],
+    cursor: 0,
+  });
+  return { store, bench: TestBed.inject(BenchState), engine };
+}
+
+/** The rendered element of a component, and a click on the button whose text holds some words. */
+export function render<T>(component: new (...args: never[]) => T) {
+  const fixture = TestBed.createComponent(component as new () => T);
+  fixture.detectChanges();
+  const element = fixture.nativeElement as HTMLElement;
+  const press = (words: string) => {
+    const buttons = [...element.querySelectorAll('button')];
+    const button = buttons.find((candidate) => candidate.textContent.includes(words));
+    if (!button) throw new Error(`No button says “${words}”.`);
+    button.click();
+    fixture.detectChanges();
+  };
+  const slide = (label: string, value: number, settle = true) => {
+    const input = element.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`);
+    if (!input) throw new Error(`No slider is called “${label}”.`);
+    input.value = String(value);
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+    if (settle) input.dispatchEvent(new Event('change', { bubbles: true }));
+    fixture.detectChanges();
+  };
+  const text = () => element.textContent.replace(/\s+/g, ' ');
+  return { fixture, element, press, slide, text };
+}
