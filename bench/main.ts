@@ -13,6 +13,7 @@ import {
   sizeWithin,
 } from '@drelk/core';
 import { loadOpenCv, opencvPolygons } from './opencv';
+import { operationRows } from './operations';
 import { twoTone } from './pictures';
 
 const now = () => performance.now();
@@ -152,5 +153,19 @@ function print(title: string, rows: Record<string, Record<string, string>>): voi
     console.log(`| ${figure} | ${names.map((name) => rows[name][figure]).join(' | ')} |`);
 }
 
-if (process.argv[2] === 'memory') measureMemory(Number(process.argv[3]));
-else await speed();
+/** Single operations beside the library's. */
+async function operations(): Promise<void> {
+  const { cv } = await loadOpenCv();
+  print(
+    'Single operations, 12 MP; medians of 5, turn and turn about',
+    operationRows(cv, twoTone(12), 5, now, median),
+  );
+}
+
+const part = process.argv[2];
+if (part === 'memory') measureMemory(Number(process.argv[3]));
+else if (part === 'operations') await operations();
+else {
+  await speed();
+  await operations();
+}

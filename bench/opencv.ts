@@ -1,32 +1,6 @@
 import { createRequire } from 'node:module';
 import type { ColourPicture } from '@drelk/core';
-
-/** The parts of the general computer-vision library's WebAssembly build that are measured here. */
-interface Mat {
-  data: Uint8Array;
-  rows: number;
-  delete(): void;
-}
-interface MatVector {
-  size(): number;
-  get(index: number): Mat;
-  delete(): void;
-}
-interface Cv {
-  Mat: new (rows?: number, cols?: number, type?: number) => Mat;
-  MatVector: new () => MatVector;
-  CV_8UC4: number;
-  COLOR_RGBA2GRAY: number;
-  THRESH_BINARY_INV: number;
-  THRESH_OTSU: number;
-  RETR_TREE: number;
-  CHAIN_APPROX_NONE: number;
-  cvtColor(from: Mat, to: Mat, code: number): void;
-  threshold(from: Mat, to: Mat, level: number, most: number, kind: number): number;
-  findContours(from: Mat, to: MatVector, hierarchy: Mat, mode: number, method: number): void;
-  approxPolyDP(from: Mat, to: Mat, epsilon: number, closed: boolean): void;
-  onRuntimeInitialized?: () => void;
-}
+import type { Cv } from '../packages/core/src/testing/opencv';
 
 /** Loads the library; its module must not be awaited itself, since it has a `then` that never answers. */
 export function loadOpenCv(): Promise<{ cv: Cv }> {

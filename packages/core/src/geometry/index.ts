@@ -6,3 +6,4 @@ export * from './transform';
 export * from './polygon';
 export * from './nest';
 export * from './distance';
+export * from './homography';
