@@ -1,13 +1,22 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { type Shape, contoursOf, newJob, newMemory, pathData, quietContext, runJob } from '@drelk/core';
+import {
+  type Homography,
+  type Shape,
+  contoursOf,
+  newJob,
+  newMemory,
+  pathData,
+  quietContext,
+  runJob,
+} from '@drelk/core';
 import { type SourceDrawing, shapesOf } from './drawing';
 import { HILL_TONES, LABEL_COLOURS, RING, hill, label, leaf, ring, teapot } from './drawings/flat';
 import { moth } from './drawings/moth';
 import { BRACKET, SIGN, TAG, script, sign, sketch, tag } from './drawings/scenes';
 import { oldCutFile } from './old-cut-file';
-import { type Homography, type PhotoModel, aged, blurred, photograph, sheetTo } from './photo';
+import { type CameraPose, type PhotoModel, aged, blurred, cornersSeen, photograph, sheetTo } from './photo';
 import { type FloatPicture, encoder, render } from './render';
 
 const demo = join(process.cwd(), 'demo');
@@ -50,27 +59,34 @@ async function cleanArt(
     picture: `${name}.png`,
     pixelsPerUnit: 1,
     shapes: shapeData(shapesOf(drawing)),
+    ink: ['#000'],
     ...more,
   });
 }
 
-/** Photographs a sheet rendered `scale` pixels to its unit, its corners landing where told. */
+/** Photographs a sheet rendered `scale` pixels to its unit. */
 async function photo(
   name: string,
   drawing: SourceDrawing,
   scale: number,
-  corners: [number, number][],
+  pose: CameraPose,
   model: PhotoModel,
   more: Record<string, unknown>,
 ): Promise<void> {
   const sheet = await render(drawing, scale);
+  const corners = cornersSeen(drawing, model, pose);
   const toPhoto = sheetTo(sheet.width, sheet.height, corners);
   const shot = photograph(sheet, toPhoto, model);
   await encoder(shot)
     .jpeg({ quality: 82 })
     .toFile(picture(`${name}.jpg`));
   const unitsToPhoto: Homography = sheetTo(drawing.width, drawing.height, corners);
-  keepTruth(name, drawing, { picture: `${name}.jpg`, corners, unitsToPhoto, ...more });
+  keepTruth(name, drawing, {
+    picture: `${name}.jpg`,
+    corners: corners.flatMap(({ x, y }) => [x, y]),
+    unitsToPhoto,
+    ...more,
+  });
 }
 
 async function noisy(
@@ -95,18 +111,14 @@ keepTruth('02-moth-small', moth, {
   picture: '02-moth-small.jpg',
   pixelsPerUnit: 0.2,
   shapes: shapeData(shapesOf(moth)),
+  ink: ['#000'],
 });
 
 await photo(
   '03-stall-sign',
   sign,
   4,
-  [
-    [262, 218],
-    [1382, 150],
-    [1430, 842],
-    [190, 786],
-  ],
+  { focal: 1650, distance: 760, tilt: -17, pan: 22, roll: -3, shift: [20, 10] },
   {
     width: 1600,
     height: 1000,
@@ -117,40 +129,48 @@ await photo(
     noise: 4,
     seed: 3,
   },
-  { millimetres: SIGN },
+  { millimetres: SIGN, ink: [SIGN.paint] },
 );
 
 const scanned = aged(await render(script, 1, '#f3efe4'), 4, 260, 60, [52, 60, 96]);
 const soft = blurred(scanned, 0.6);
 await encoder(soft).jpeg({ quality: 88 }).withMetadata({ density: 300 }).toFile(picture('04-open-late.jpg'));
-keepTruth('04-open-late', script, { picture: '04-open-late.jpg', pixelsPerUnit: 1, density: 300 });
+keepTruth('04-open-late', script, {
+  picture: '04-open-late.jpg',
+  pixelsPerUnit: 1,
+  density: 300,
+  ink: ['#1d2a55'],
+});
 
 await photo(
   '05-bracket-sketch',
   sketch,
-  8,
-  [
-    [120, 96],
-    [1300, 140],
-    [1360, 960],
-    [60, 900],
-  ],
+  15,
+  { focal: 2500, distance: 226, tilt: 19, pan: -7, roll: 2, shift: [25, -30] },
   {
-    width: 1420,
-    height: 1050,
+    width: 2400,
+    height: 1800,
     ground: [96, 84, 72],
-    falloff: { x: 300, y: 200, lost: 0.3 },
+    falloff: { x: 500, y: 340, lost: 0.3 },
     blur: 0.6,
     noise: 3,
     seed: 5,
   },
-  { millimetres: BRACKET, ruler: { from: [20, 100], to: [140, 100], length: 120 } },
+  {
+    millimetres: BRACKET,
+    ruler: { from: [20, 100], to: [140, 100], length: 120 },
+    ink: ['#4a4a4e', '#222222'],
+  },
 );
 
 await cleanArt('06-teapot', teapot);
 // In two tones the label's ink is whatever lies an odd number of contours deep, its paper ground left out.
 const labelInk = { ...label, areas: label.areas.slice(1).map((area) => ({ ...area, colour: '#000' })) };
-await cleanArt('07-tin-label', label, { colours: LABEL_COLOURS, shapes: shapeData(shapesOf(labelInk)) });
+await cleanArt('07-tin-label', label, {
+  colours: LABEL_COLOURS,
+  shapes: shapeData(shapesOf(labelInk)),
+  ink: [LABEL_COLOURS.night, LABEL_COLOURS.leaf, LABEL_COLOURS.clay],
+});
 await cleanArt('08-leaf', leaf);
 
 const ringScan = await noisy(ring, 0.4, 2, 9, '#fff');
@@ -165,20 +185,16 @@ keepTruth('09-sealing-ring', ring, {
   density: 300,
   millimetres: RING,
   shapes: shapeData(shapesOf(ring)),
+  ink: ['#000'],
 });
 
-await cleanArt('10-tea-hill', hill, { tones: HILL_TONES });
+await cleanArt('10-tea-hill', hill, { tones: HILL_TONES, ink: HILL_TONES });
 
 await photo(
   '11-tag-on-a4',
   tag,
   6,
-  [
-    [236, 150],
-    [1348, 206],
-    [1442, 1010],
-    [120, 930],
-  ],
+  { focal: 1700, distance: 400, tilt: 26, pan: 9, roll: -4, shift: [-10, -6] },
   {
     width: 1600,
     height: 1150,
@@ -188,7 +204,7 @@ await photo(
     noise: 3,
     seed: 11,
   },
-  { millimetres: { sheet: [297, 210], tag: TAG } },
+  { millimetres: { sheet: [297, 210], tag: TAG }, ink: ['#7a3b2c'] },
 );
 
 const old = oldCutFile();

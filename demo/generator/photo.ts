@@ -1,7 +1,5 @@
+import { type Homography, type Point, homographyBetween, inverted, mapPoint } from '@drelk/core';
 import type { FloatPicture } from './render';
-
-/** A 3 x 3 homography, row by row. */
-export type Homography = readonly number[];
 
 /** Random numbers that are the same at every run (mulberry32). */
 export function random(seed: number): () => number {
@@ -14,59 +12,60 @@ export function random(seed: number): () => number {
   };
 }
 
-/** The homography that takes the corners of a width x height sheet to four places, from the upper left clockwise. */
-export function sheetTo(width: number, height: number, corners: [number, number][]): Homography {
-  const sheet = [
-    [0, 0],
-    [width, 0],
-    [width, height],
-    [0, height],
-  ];
-  const rows: number[][] = [];
-  sheet.forEach(([x, y], i) => {
-    const [u, v] = corners[i];
-    rows.push([x, y, 1, 0, 0, 0, -u * x, -u * y, u], [0, 0, 0, x, y, 1, -v * x, -v * y, v]);
+/** How a camera looks at a sheet: lengths in the sheet's own units, angles in degrees. */
+export interface CameraPose {
+  /** Focal length in pixels of the photo; about its longer side for a phone's ordinary lens. */
+  focal: number;
+  /** From the camera to the middle of the sheet. */
+  distance: number;
+  /** The sheet leaning back, turned to the side, and turned in its own plane. */
+  tilt: number;
+  pan: number;
+  roll: number;
+  /** Where the middle of the sheet appears, off the middle of the photo, in pixels. */
+  shift?: [number, number];
+}
+
+/** Where a pinhole camera sees the corners of a width x height sheet, from the upper left clockwise. */
+export function cornersSeen(
+  sheet: { width: number; height: number },
+  photo: { width: number; height: number },
+  pose: CameraPose,
+): Point[] {
+  const [tilt, pan, roll] = [pose.tilt, pose.pan, pose.roll].map((degrees) => (degrees * Math.PI) / 180);
+  const [dx, dy] = pose.shift ?? [0, 0];
+  return cornersOf(sheet).map(({ x, y }) => {
+    const u = x - sheet.width / 2;
+    const v = y - sheet.height / 2;
+    const rolledX = u * Math.cos(roll) - v * Math.sin(roll);
+    const rolledY = u * Math.sin(roll) + v * Math.cos(roll);
+    const leanedY = rolledY * Math.cos(tilt);
+    const leanedZ = -rolledY * Math.sin(tilt);
+    const pannedX = rolledX * Math.cos(pan) + leanedZ * Math.sin(pan);
+    const pannedZ = leanedZ * Math.cos(pan) - rolledX * Math.sin(pan);
+    // The sheet's middle is shifted in space, so that the picture of it stays one that a camera takes.
+    const depth = pose.distance + pannedZ;
+    const atX = pannedX + (dx * pose.distance) / pose.focal;
+    const atY = leanedY + (dy * pose.distance) / pose.focal;
+    return {
+      x: photo.width / 2 + (pose.focal * atX) / depth,
+      y: photo.height / 2 + (pose.focal * atY) / depth,
+    };
   });
-  return [...solve(rows), 1];
 }
 
-/** Gaussian elimination with pivoting on rows of [coefficients..., right side]. */
-function solve(rows: number[][]): number[] {
-  const n = rows.length;
-  for (let k = 0; k < n; k++) {
-    const pivot = rows
-      .slice(k)
-      .reduce((best, row, i) => (Math.abs(row[k]) > Math.abs(rows[best][k]) ? k + i : best), k);
-    [rows[k], rows[pivot]] = [rows[pivot], rows[k]];
-    for (let i = 0; i < n; i++) {
-      if (i === k) continue;
-      const factor = rows[i][k] / rows[k][k];
-      for (let j = k; j <= n; j++) rows[i][j] -= factor * rows[k][j];
-    }
-  }
-  return rows.map((row, k) => row[n] / row[k]);
-}
+const cornersOf = ({ width, height }: { width: number; height: number }): Point[] => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+];
 
-/** Where a homography takes a place. */
-export function project(h: Homography, x: number, y: number): [number, number] {
-  const w = h[6] * x + h[7] * y + h[8];
-  return [(h[0] * x + h[1] * y + h[2]) / w, (h[3] * x + h[4] * y + h[5]) / w];
-}
-
-/** The homography that goes back. */
-export function inverse(h: Homography): Homography {
-  const [a, b, c, d, e, f, g, i, j] = h;
-  return [
-    e * j - f * i,
-    c * i - b * j,
-    b * f - c * e,
-    f * g - d * j,
-    a * j - c * g,
-    c * d - a * f,
-    d * i - e * g,
-    b * g - a * i,
-    a * e - b * d,
-  ];
+/** The homography that takes the corners of a width x height sheet to where they are seen. */
+export function sheetTo(width: number, height: number, seen: Point[]): Homography {
+  const found = homographyBetween(cornersOf({ width, height }), seen);
+  if (!found) throw new Error('The camera sees the sheet edge on.');
+  return found;
 }
 
 /** What happens to a flat drawing on its way through a camera. */
@@ -89,14 +88,15 @@ export interface PhotoModel {
 export function photograph(sheet: FloatPicture, toPhoto: Homography, model: PhotoModel): FloatPicture {
   const { width, height } = model;
   const data = new Float32Array(width * height * 3);
-  const back = inverse(toPhoto);
+  const back = inverted(toPhoto);
   const taps = 3;
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const sum = [0, 0, 0];
       for (let k = 0; k < taps * taps; k++) {
-        const [u, v] = project(back, x + ((k % taps) + 0.5) / taps, y + (Math.floor(k / taps) + 0.5) / taps);
-        const tone = sample(sheet, u, v) ?? model.ground;
+        const at = { x: x + ((k % taps) + 0.5) / taps, y: y + (Math.floor(k / taps) + 0.5) / taps };
+        const place = mapPoint(back, at);
+        const tone = sample(sheet, place.x, place.y) ?? model.ground;
         for (let c = 0; c < 3; c++) sum[c] += tone[c] / (taps * taps);
       }
       data.set(sum, (y * width + x) * 3);

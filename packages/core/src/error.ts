@@ -12,6 +12,11 @@ export type ErrorCode =
   | 'bad-drawing'
   | 'empty-drawing'
   | 'hand-off-differs'
+  | 'bad-corners'
+  | 'empty-crop'
+  | 'nothing-kept'
+  | 'bad-page'
+  | 'locked'
   | 'stopped';
 
 /** An error a crafter can read: `message` names what is wrong with this file or value, `hint` what to do. */

@@ -1,5 +1,5 @@
 import type { HandOffSettings } from '../handoff';
-import type { InkSettings } from '../ink';
+import { INK_DEFAULTS, type InkSettings } from '../ink';
 import type { PieceSettings } from '../piece';
 import type { SquareSettings } from '../square';
 
@@ -41,12 +41,12 @@ export interface JobDocument {
   handoff: HandOffSettings;
 }
 
-/** Settings that take most pictures the whole way. */
+/** Settings that take most pictures the whole way: what is `auto` follows the picture's kind. */
 export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
   schema: 1,
   units: 'mm',
-  square: { turn: 0, mirror: false },
-  ink: { threshold: 'auto', ink: 'auto', specks: 4, pinholes: 4 },
+  square: { turn: 0, mirror: false, angle: 0, flatten: 'auto', crop: null, scale: { by: 'file' } },
+  ink: INK_DEFAULTS,
   line: { method: 'outline', tolerance: null, smoothness: 0.8 },
   piece: { by: 'artwork', edge: 'width', length: null },
   handoff: { svg: 'filled', dxf: 'r12' },

@@ -1,5 +1,7 @@
 export * from './document';
+export * from './look';
 export * from './memory';
+export * from './resolve';
 export * from './run';
 export * from './facts';
 export * from './length';

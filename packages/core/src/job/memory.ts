@@ -1,3 +1,5 @@
+import { type Looks, newLooks } from './look';
+
 /**
  * What the stages last gave, each kept under a key made of its settings and of its input's key: a change
  * recomputes its own stage and what follows, and nothing else. Two results are kept a step, so that going
@@ -5,12 +7,14 @@
  */
 export interface Memory {
   kept: Map<string, { key: string; value: unknown; milliseconds: number }[]>;
+  /** What was seen in whole pictures; shared by memories of the same picture at several sizes. */
+  looks: Looks;
 }
 
 const KEPT = 2;
 
-export function newMemory(): Memory {
-  return { kept: new Map() };
+export function newMemory(looks: Looks = newLooks()): Memory {
+  return { kept: new Map(), looks };
 }
 
 /** A step's result, and the key under which the next step knows it. */

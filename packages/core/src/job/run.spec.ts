@@ -26,7 +26,7 @@ describe('runJob', () => {
 
   it('takes the size from the density: 254 dpi is a tenth of a millimetre a pixel', () => {
     const { piece } = run(job);
-    expect(piece.scaleSource).toBe('density');
+    expect(piece.scaleSource).toBe('file');
     expect(piece.frame.right).toBeCloseTo(6, 2);
   });
 
@@ -50,8 +50,9 @@ describe('runJob', () => {
     expect(smoother.contours).toBe(first.contours);
     expect(smoother.line).not.toBe(first.line);
     const darker = run({ ...job, ink: { ...job.ink, threshold: 60 } }, memory);
-    expect(darker.ink).not.toBe(first.ink);
-    expect(run(job, memory).ink).toBe(first.ink);
+    expect(darker.ink.ink).not.toBe(first.ink.ink);
+    expect(darker.picture).toBe(first.picture);
+    expect(run(job, memory).ink.ink).toBe(first.ink.ink);
   });
 
   it('means a tolerance in millimetres at the size the piece has', () => {
@@ -69,7 +70,7 @@ describe('runJob', () => {
   });
 
   it('turns and mirrors the picture before anything else', () => {
-    const { picture: turned, line } = run({ ...job, square: { turn: 1, mirror: false } });
+    const { picture: turned, line } = run({ ...job, square: { ...job.square, turn: 1 } });
     expect([turned.width, turned.height]).toEqual([80, 100]);
     expect(line.shapes[0].holes[0].start.y).toBeLessThan(50);
   });

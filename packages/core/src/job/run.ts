@@ -1,15 +1,36 @@
 import { type Context } from '../context';
 import type { Drawing } from '../format';
-import { type Ink, makeInk } from '../ink';
-import { type ContourSet, type LineResult, makeLine, settleSharpEdges, traceContours } from '../line';
-import { type Piece, makePiece, pixelScale } from '../piece';
-import { type Proof, prove } from '../prove';
-import { type ColourPicture, toGrey } from '../raster';
-import { squareUp } from '../square';
 import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
+import {
+  type Ink,
+  type Kind,
+  type Plates,
+  type Separated,
+  type Toned,
+  type UsedPlate,
+  type Vanishing,
+  findBackground,
+  makeInk,
+  makePlates,
+  makeTone,
+  replayStrokes,
+  separateByBands,
+  separateByEdges,
+  separateByPlates,
+  separateByTone,
+  usedPlates,
+  vanishingShares,
+} from '../ink';
+import { type ContourSet, type LineResult, makeLine, settleSharpEdges, traceContours } from '../line';
+import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
+import { type Proof, prove } from '../prove';
+import { type ColourPicture, toGrey } from '../raster';
+import { type Corners, RIM, type SquarePlan, planSquare, squareUp } from '../square';
 import type { JobDocument } from './document';
+import { type PictureLook, lookAtPicture } from './look';
 import { type Memory, remember } from './memory';
+import { type ResolvedInk, cornersOf, kindOf, reducedSquare, resolveInk } from './resolve';
 
 /** A picture as decoded, under a name that stands for its bytes. */
 export interface DecodedPicture {
@@ -17,16 +38,47 @@ export interface DecodedPicture {
   picture: ColourPicture;
   /** How many times smaller than the source it was made, 1 for the source itself. */
   reduction: number;
+  /** The source itself, where this is a smaller copy: what a picture is, is seen there. */
+  whole?: ColourPicture;
 }
 
 /** Names of the timed steps, in order. */
-export const STEPS = ['square', 'grey', 'ink', 'contours', 'line', 'piece', 'prove'] as const;
+export const STEPS = [
+  'look',
+  'square',
+  'grey',
+  'tone',
+  'separate',
+  'hand',
+  'ink',
+  'contours',
+  'line',
+  'piece',
+  'prove',
+] as const;
 export type Step = (typeof STEPS)[number];
+
+/** What Ink found on its way. */
+export interface InkResult {
+  toned: Toned;
+  /** Before the hand's strokes. */
+  separated: Separated;
+  plates: UsedPlate[] | undefined;
+  bands: number[] | undefined;
+  vanishing: Vanishing;
+  /** Settings as they were used, in this picture's pixels. */
+  settings: ResolvedInk;
+  ink: Ink;
+}
 
 /** Everything the six stages found, except the files themselves. */
 export interface JobResult {
+  seen: PictureLook;
+  kind: Kind;
+  corners: Corners | null;
+  plan: SquarePlan;
   picture: ColourPicture;
-  ink: Ink;
+  ink: InkResult;
   contours: ContourSet;
   line: LineResult;
   piece: Piece;
@@ -43,6 +95,9 @@ export interface JobResult {
 /** Share of a source pixel that paths may be off until a length is given. */
 const DEFAULT_TOLERANCE = 1 / 3;
 
+/** Runs one step, or takes what it gave before. */
+type RunStep = <T>(name: Step, part: string, key: string, compute: () => T) => { key: string; value: T };
+
 /**
  * Runs the stages in order, each from memory where nothing it depends on has changed. The same document
  * and the same pixels give the same result wherever this runs. Settings are in source pixels; on a reduced
@@ -54,64 +109,179 @@ export function runJob(
   memory: Memory,
   context: Context,
 ): JobResult {
-  const { reduction } = source;
-  const now = () => context.now();
-  const step = <T>(name: Step, key: string, compute: () => T) => {
+  const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
+  const step: RunStep = (name, part, key, compute) => {
     context.progress(name, 0);
-    return remember(memory, name, key, now, compute);
+    const result = remember(memory, part, `${part} ${key}`, () => context.now(), compute);
+    timing[name] += result.milliseconds;
+    return result;
   };
-  const square = step('square', `${source.key} ${JSON.stringify(document.square)}`, () =>
-    squareUp(source.picture, document.square),
+  const seen = step('look', 'look', source.key, () =>
+    lookAtPicture(memory.looks, source.whole ?? source.picture, context),
+  ).value;
+  const square = runSquare(document, source, seen, step, context);
+  const ink = runInk(document, source, seen, square, step, context);
+  const contours = step('contours', 'contours', ink.key, () => {
+    const { grey, level, changes } = ink.value.ink;
+    return settleSharpEdges(traceContours(grey, level, changes, context), grey, context);
+  });
+  const { plan, picture } = square.value;
+  const tolerance = tolerancePixels(document, picture, contours.value, plan.scale);
+  const lineSettings = { tolerance, smoothness: document.line.smoothness / source.reduction };
+  const line = step('line', 'line', `${contours.key} ${JSON.stringify(lineSettings)}`, () =>
+    makeLine(contours.value, picture.height, lineSettings, context),
   );
-  const grey = step('grey', square.key, () => toGrey(square.value, context));
-  const inkSettings = {
-    ...document.ink,
-    specks: document.ink.specks / reduction ** 2,
-    pinholes: document.ink.pinholes / reduction ** 2,
-  };
-  const ink = step('ink', `${grey.key} ${JSON.stringify(inkSettings)}`, () =>
-    makeInk(grey.value, inkSettings, context),
+  const piece = step('piece', 'piece', `${line.key} ${JSON.stringify([document.piece, plan.scale])}`, () =>
+    makePiece(line.value.shapes, picture, plan.scale, document.piece),
   );
-  const contours = step('contours', ink.key, () =>
-    settleSharpEdges(
-      traceContours(ink.value.grey, ink.value.level, ink.value.changes, context),
-      ink.value.grey,
-      context,
-    ),
-  );
-  const density = document.source.density === null ? undefined : document.source.density / reduction;
-  const tolerance = tolerancePixels(document, square.value, contours.value, density);
-  const lineSettings = { tolerance, smoothness: document.line.smoothness / reduction };
-  const line = step('line', `${contours.key} ${JSON.stringify(lineSettings)}`, () =>
-    makeLine(contours.value, square.value.height, lineSettings, context),
-  );
-  const piece = step('piece', `${line.key} ${JSON.stringify(document.piece)} ${density}`, () =>
-    makePiece(line.value.shapes, square.value, density, document.piece),
-  );
-  const { millimetresPerPixel, scaleSource } = piece.value;
-  const proof = step('prove', piece.key, () =>
-    prove(piece.value.paths, millimetresPerPixel / reduction, scaleSource !== 'none'),
+  const { millimetresPerPixel, scaleSource, frame, paths } = piece.value;
+  const proof = step('prove', 'prove', piece.key, () =>
+    prove(paths, millimetresPerPixel / source.reduction, scaleSource !== 'none'),
   );
   return {
-    picture: square.value,
+    seen,
+    kind: kindOf(document, seen),
+    corners: cornersOf(document, seen),
+    plan,
+    picture,
     ink: ink.value,
     contours: contours.value,
     line: line.value,
     piece: piece.value,
     proof: proof.value,
-    drawing: { frame: piece.value.frame, units: document.units, paths: piece.value.paths },
+    drawing: { frame, units: document.units, paths },
     tolerance,
-    timing: {
-      square: square.milliseconds,
-      grey: grey.milliseconds,
-      ink: ink.milliseconds,
-      contours: contours.milliseconds,
-      line: line.milliseconds,
-      piece: piece.milliseconds,
-      prove: proof.milliseconds,
-    },
+    timing,
     lineKey: line.key,
   };
+}
+
+/** Square up: the plan, and the picture made by it. */
+function runSquare(
+  document: JobDocument,
+  { picture, reduction, key }: DecodedPicture,
+  seen: PictureLook,
+  step: RunStep,
+  context: Context,
+) {
+  const corners = cornersOf(document, seen)?.map((value) => value / reduction) ?? null;
+  const density = document.source.density === null ? null : document.source.density / reduction;
+  const settings = reducedSquare(document.square, reduction);
+  const plan = planSquare(picture, settings, corners, density, RIM / reduction);
+  const { width, height, toResult, loop, exact } = plan;
+  const pixels = `${key} ${JSON.stringify([width, height, toResult, loop, exact])}`;
+  const squared = step('square', 'square', pixels, () => squareUp(picture, plan, context));
+  return { key: squared.key, value: { plan, picture: squared.value } };
+}
+
+/** Ink: tones made ready, told apart, drawn on by hand, cleaned. */
+function runInk(
+  document: JobDocument,
+  { picture: source, reduction }: DecodedPicture,
+  seen: PictureLook,
+  square: { key: string; value: { plan: SquarePlan; picture: ColourPicture } },
+  step: RunStep,
+  context: Context,
+): { key: string; value: InkResult } {
+  const { plan, picture } = square.value;
+  const corners = cornersOf(document, seen);
+  const middle = corners
+    ? { x: mean(corners, 0) / reduction, y: mean(corners, 1) / reduction }
+    : { x: source.width / 2, y: source.height / 2 };
+  const settings = resolveInk(document, seen, plan.toResult, reduction, middle);
+  const grey = step('grey', 'grey', square.key, () => toGrey(picture, context));
+  const toned = step('tone', 'tone', `${grey.key} ${JSON.stringify(settings.tone)}`, () =>
+    makeTone(grey.value, settings.tone, context),
+  );
+  const taken = takeApart(settings, square.key, picture, toned, step, context);
+  const background = step(
+    'separate',
+    'background',
+    `${square.key} ${JSON.stringify(settings.background)}`,
+    () => findBackground(picture, settings.background, context),
+  );
+  const separated = step('separate', 'separated', `${taken.key} ${background.key}`, () =>
+    withoutBackground(taken.value.separated, background.value),
+  );
+  const drawn = step('hand', 'hand', `${separated.key} ${JSON.stringify(settings.strokes)}`, () =>
+    replayStrokes(separated.value, picture, settings.strokes, context),
+  );
+  const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(settings.clean)}`, () =>
+    makeInk(drawn.value, settings.clean, context),
+  );
+  const vanishing = step('ink', 'vanishing', separated.key, () => vanishingShares(separated.value));
+  return {
+    key: ink.key,
+    value: {
+      toned: toned.value,
+      separated: separated.value,
+      plates: taken.value.plates,
+      bands: taken.value.bands,
+      vanishing: vanishing.value,
+      settings,
+      ink: ink.value,
+    },
+  };
+}
+
+const mean = (corners: Corners, from: 0 | 1) =>
+  (corners[from] + corners[from + 2] + corners[from + 4] + corners[from + 6]) / 4;
+
+interface TakenApart {
+  separated: Separated;
+  plates?: UsedPlate[];
+  bands?: number[];
+}
+
+/** Tells ink and paper apart, by whichever way is set. */
+function takeApart(
+  settings: ResolvedInk,
+  squareKey: string,
+  picture: ColourPicture,
+  toned: { key: string; value: Toned },
+  step: RunStep,
+  context: Context,
+): { key: string; value: TakenApart } {
+  if (settings.by === 'plates') {
+    const plates: { key: string; value: Plates } = step(
+      'separate',
+      'plates',
+      `${squareKey} ${settings.plates.count}`,
+      () => makePlates(picture, settings.plates.count, context),
+    );
+    return step(
+      'separate',
+      'apart',
+      `${plates.key} ${JSON.stringify([settings.plates, settings.ink])}`,
+      () => {
+        const used = usedPlates(plates.value, settings);
+        return { separated: separateByPlates(plates.value, used), plates: used };
+      },
+    );
+  }
+  const key = (part: unknown) => `${toned.key} ${JSON.stringify(part)}`;
+  if (settings.by === 'bands') {
+    return step('separate', 'apart', key([settings.bands, settings.ink]), () => {
+      const separated = separateByBands(toned.value.grey, settings.bands, settings.ink);
+      return { separated, bands: separated.levels };
+    });
+  }
+  if (settings.by === 'edges') {
+    return step('separate', 'apart', key(settings.edges), () => ({
+      separated: separateByEdges(toned.value.grey, settings.edges, context),
+    }));
+  }
+  return step('separate', 'apart', key([settings.threshold, settings.ink]), () => ({
+    separated: separateByTone(toned.value, settings, context),
+  }));
+}
+
+/** Background becomes paper. */
+function withoutBackground(separated: Separated, background: Uint8Array | undefined): Separated {
+  if (!background) return separated;
+  const { grey, paperTone } = separated;
+  const data = grey.data.map((tone, i) => (background[i] ? paperTone : tone));
+  return { ...separated, grey: { ...grey, data } };
 }
 
 /** The tolerance in pixels: a share of one, or the length asked for at the size the piece will have. */
@@ -119,10 +289,10 @@ function tolerancePixels(
   document: JobDocument,
   picture: ColourPicture,
   contours: ContourSet,
-  density: number | undefined,
+  scale: PictureScale,
 ): number {
   if (document.line.tolerance === null) return DEFAULT_TOLERANCE;
-  const { millimetresPerPixel } = pixelScale(document.piece, picture, boxOfPoints(contours.points), density);
+  const { millimetresPerPixel } = pixelScale(document.piece, picture, boxOfPoints(contours.points), scale);
   return Math.max(0.05, document.line.tolerance / millimetresPerPixel);
 }
 

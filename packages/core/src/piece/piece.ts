@@ -12,7 +12,13 @@ export interface PieceSettings {
 }
 
 /** Where the size of a piece comes from; `none` is a screen's 96 pixels an inch, and no true size. */
-export type ScaleSource = 'length' | 'density' | 'none';
+export type ScaleSource = 'length' | PictureScale['from'];
+
+/** What Square up knows of the picture's true size. */
+export interface PictureScale {
+  from: 'file' | 'ruler' | 'rectangle' | 'none';
+  millimetresPerPixel: number | null;
+}
 
 /** The thing to be made, in millimetres, y down. */
 export interface Piece {
@@ -36,7 +42,7 @@ export function pixelScale(
   settings: PieceSettings,
   picture: { width: number; height: number },
   artwork: Box | undefined,
-  density: number | undefined,
+  scale: PictureScale,
 ): { millimetresPerPixel: number; source: ScaleSource } {
   if (settings.length !== null) {
     if (!(settings.length >= LEAST_LENGTH && settings.length <= MOST_LENGTH)) {
@@ -53,20 +59,18 @@ export function pixelScale(
     const pixels = settings.edge === 'width' ? boxWidth(box) : boxHeight(box);
     return { millimetresPerPixel: settings.length / pixels, source: 'length' };
   }
-  return density
-    ? { millimetresPerPixel: 25.4 / density, source: 'density' }
-    : { millimetresPerPixel: UNSCALED, source: 'none' };
+  return { millimetresPerPixel: scale.millimetresPerPixel ?? UNSCALED, source: scale.from };
 }
 
 /** Brings shapes in pixels to their true size; the frame's upper left becomes the origin. */
 export function makePiece(
   shapes: readonly Shape[],
   picture: { width: number; height: number },
-  density: number | undefined,
+  known: PictureScale,
   settings: PieceSettings,
 ): Piece {
   const box = boxOf(contoursOf(shapes));
-  const { millimetresPerPixel: scale, source } = pixelScale(settings, picture, box, density);
+  const { millimetresPerPixel: scale, source } = pixelScale(settings, picture, box, known);
   const frame =
     settings.by === 'artwork' && box
       ? box

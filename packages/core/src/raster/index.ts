@@ -15,3 +15,7 @@ export * from './morphology';
 export * from './colour-space';
 export * from './flood';
 export * from './edges';
+export * from './thinning';
+export * from './polygon-fill';
+export * from './between';
+export * from './edge-blur';

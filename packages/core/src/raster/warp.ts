@@ -32,8 +32,9 @@ const CUBIC = (() => {
 
 /**
  * The picture seen through a homography: `toSource` (3 x 3, row by row) takes places of the result to places of
- * the source, both in pixels with centres at +0.5. Beyond its rim the picture goes on in its last pixels. Where
- * the result is much smaller than what it shows, several places are averaged for each of its pixels.
+ * the source, both in pixels with centres at +0.5. Where the result is much smaller than what it shows, several
+ * places are averaged for each of its pixels. Beyond its rim the picture goes on in its last pixels, or from a
+ * pixel on as `ground` (RGBA in a little-endian word) where that is given.
  */
 export function warp(
   picture: ColourPicture,
@@ -42,6 +43,7 @@ export function warp(
   height: number,
   interpolation: Interpolation,
   context: Context,
+  ground?: number,
 ): ColourPicture {
   const result = { width, height, data: new Uint8Array(4 * width * height) };
   const sample = interpolation === 'cubic' ? sampleCubic : sampleLinear;
@@ -79,7 +81,37 @@ export function warp(
         result.data[at + channel] = Math.round(tone[channel] / (taps * taps));
     }
   }
+  if (ground !== undefined) layGround(result, picture, toSource, ground);
   return result;
+}
+
+/** Result pixels whose centre shows a place outside the source. */
+function layGround(
+  result: ColourPicture,
+  source: ColourPicture,
+  toSource: readonly number[],
+  ground: number,
+): void {
+  const { width, height, data } = result;
+  const words = new Uint32Array(data.buffer, data.byteOffset, width * height);
+  const [a, b, c, d, e, f, g, h, i] = toSource;
+  const isOutside = (x: number, y: number) => {
+    const w = g * x + h * y + i;
+    const u = (a * x + b * y + c) / w;
+    const v = (d * x + e * y + f) / w;
+    return u < 0 || v < 0 || u > source.width || v > source.height;
+  };
+  // A quadrilateral whose corners are in the source is in it as a whole.
+  const corners = [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ];
+  if (!corners.some(([x, y]) => isOutside(x, y))) return;
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) if (isOutside(x + 0.5, y + 0.5)) words[y * width + x] = ground;
+  }
 }
 
 function isOpaque({ data }: ColourPicture): boolean {

@@ -1,4 +1,4 @@
-import { type Components, type GreyPicture, type RowChanges, findComponents } from '../raster';
+import { type Components, type GreyPicture, type RowChanges, findComponents } from '../../raster';
 
 /** Areas below which ink and paper do not count, in pixels. */
 export interface SpeckSizes {
@@ -7,7 +7,7 @@ export interface SpeckSizes {
 }
 
 /** How many were dropped, and the pixels with them gone. */
-export interface Cleaned {
+export interface DroppedSpecks {
   data: Uint8Array;
   specks: number;
   pinholes: number;
@@ -22,7 +22,7 @@ export function dropSpecks(
   changes: RowChanges,
   sizes: SpeckSizes,
   tones: { ink: number; paper: number },
-): Cleaned {
+): DroppedSpecks {
   const { width } = grey;
   const ink = findComponents(changes, width, 'ink');
   const paper = findComponents(changes, width, 'paper');

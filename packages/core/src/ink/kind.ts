@@ -1,0 +1,205 @@
+import { type Context, checkStopped } from '../context';
+import { type ColourPicture, type GreyPicture, findRowChanges, histogram } from '../raster';
+import { automaticTones } from './level';
+import { findColours } from './plate-colours';
+import { rimIsDark } from './rim';
+import type { Kind } from './settings';
+
+/** What was measured of a picture to tell its kind. */
+export interface Look {
+  kind: Kind;
+  /** Standard deviation of the noise, in tones. */
+  noise: number;
+  /** Share of the pixels in even areas that have one of few tones: near 1 for art, small where light falls unevenly. */
+  concentration: number;
+  /** How far the tone of bare paper varies across the picture, in tones. */
+  unevenness: number;
+  /** Colours that people would name, and how many of them are not grey. */
+  colours: number;
+  coloured: number;
+  /** True where red, green and blue are one everywhere. */
+  greyOnly: boolean;
+  /** Share of the pixels whose tone is that of ink or of paper, or nearly. */
+  twoTone: number;
+  /** Mean width of what is ink, in pixels, and as a share of the picture's diagonal. */
+  strokeWidth: number;
+  thinness: number;
+}
+
+/** A picture whose tones are spread wider than this is one of light and shade. */
+const CONCENTRATED = 0.75;
+/** Noise above this, in tones, comes from a camera or a scanner. */
+const NOISY = 0.7;
+/** Share of ink and paper below which a picture of greys has more than two tones. */
+const TWO_TONE = 0.75;
+/** Strokes thinner than this share of the diagonal are lines. */
+const THIN = 0.012;
+/** OKLab chroma from which a colour is not grey. */
+const COLOURED = 0.045;
+/** Paper farther than this from white is tinted. */
+const TINT = 6;
+
+/**
+ * Tells what a picture is. Tones spread wide even where neighbours are alike mean light and shade: a photo, or a
+ * relief where there is no colour at all. Otherwise tones lie on plateaus: two or more colours that are not grey,
+ * beside another, make flat art; more than two greys make a relief; and of pictures in two tones thin strokes
+ * are a line drawing where they are clean, a scan (or handwriting) where noise or tinted paper betray one, and
+ * broad ink is a logo, or a scan where it is noisy.
+ */
+export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Context): Look {
+  const tones = automaticTones(histogram(grey));
+  const darkPaper = rimIsDark(grey, tones.level);
+  const colours = findColours(picture, 'auto');
+  checkStopped(context);
+  const coloured = colours.filter(({ lab }) => Math.hypot(lab[1], lab[2]) > COLOURED).length;
+  const measured = {
+    noise: noiseOf(grey),
+    concentration: concentrationOf(grey),
+    unevenness: unevennessOf(grey, tones.level, darkPaper),
+    colours: colours.length,
+    coloured,
+    greyOnly: isGreyOnly(picture),
+    twoTone: twoToneShare(grey, tones),
+    ...strokesOf(grey, tones.level, darkPaper),
+  };
+  return { kind: kindOf(measured, darkPaper ? tones.dark : 255 - tones.light), ...measured };
+}
+
+function kindOf(look: Omit<Look, 'kind'>, tint: number): Kind {
+  if (look.concentration < CONCENTRATED) return look.greyOnly ? 'relief' : 'photo';
+  if (look.coloured >= 2 && look.colours >= 3) return 'flat';
+  if (look.colours >= 4 || look.twoTone < TWO_TONE) return 'relief';
+  if (look.thinness < THIN) return look.noise > NOISY || tint > TINT ? 'scan' : 'line';
+  return look.noise > NOISY ? 'scan' : 'logo';
+}
+
+/** Tones counted together, and how many such groups may hold a picture of plateaus. */
+const GROUP = 3;
+const GROUPS = 8;
+
+function concentrationOf({ width, height, data }: GreyPicture): number {
+  const counts = new Uint32Array(256);
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 300_000)));
+  let even = 0;
+  for (let y = 1; y < height - 1; y += step) {
+    for (let x = 1; x < width - 1; x += step) {
+      const i = y * width + x;
+      const tone = data[i];
+      const off = Math.max(
+        Math.abs(data[i - 1] - tone),
+        Math.abs(data[i + 1] - tone),
+        Math.abs(data[i - width] - tone),
+        Math.abs(data[i + width] - tone),
+      );
+      if (off > 12) continue;
+      counts[tone]++;
+      even++;
+    }
+  }
+  let held = 0;
+  for (let k = 0; k < GROUPS; k++) {
+    let best = 0;
+    let at = 0;
+    for (let tone = 0; tone < 256; tone++) {
+      let sum = 0;
+      for (let n = 0; n < GROUP; n++) sum += counts[Math.min(255, tone + n)];
+      if (sum > best) {
+        best = sum;
+        at = tone;
+      }
+    }
+    for (let n = 0; n < GROUP && at + n < 256; n++) {
+      held += counts[at + n];
+      counts[at + n] = 0;
+    }
+  }
+  return even === 0 ? 0 : held / even;
+}
+
+function isGreyOnly({ data }: ColourPicture): boolean {
+  const step = 4 * Math.max(1, Math.floor(data.length / 4 / 100_000));
+  let off = 0;
+  let count = 0;
+  for (let i = 0; i < data.length; i += step) {
+    off += Math.abs(data[i] - data[i + 1]) + Math.abs(data[i + 1] - data[i + 2]);
+    count++;
+  }
+  return off / count < 1.5;
+}
+
+/** Side of the patches in which noise is measured, and range of tones above which a patch shows something. */
+const PATCH = 6;
+const SHOWS = 48;
+
+/** Noise: the middle spread of small patches that show nothing. Compression leaves none of it away from rims. */
+function noiseOf({ width, height, data }: GreyPicture): number {
+  const counts = new Uint32Array(400);
+  let total = 0;
+  const step = Math.max(PATCH, Math.floor(Math.sqrt((width * height) / 12_000)));
+  for (let top = 0; top + PATCH <= height; top += step) {
+    for (let left = 0; left + PATCH <= width; left += step) {
+      let [sum, squares, darkest, lightest] = [0, 0, 255, 0];
+      for (let k = 0; k < PATCH * PATCH; k++) {
+        const tone = data[(top + Math.floor(k / PATCH)) * width + left + (k % PATCH)];
+        sum += tone;
+        squares += tone * tone;
+        darkest = Math.min(darkest, tone);
+        lightest = Math.max(lightest, tone);
+      }
+      if (lightest - darkest > SHOWS) continue;
+      const mean = sum / PATCH ** 2;
+      counts[Math.min(399, Math.round(10 * Math.sqrt(Math.max(0, squares / PATCH ** 2 - mean * mean))))]++;
+      total++;
+    }
+  }
+  let left = total / 2;
+  let tenths = 0;
+  while (tenths < 399 && (left -= counts[tenths]) > 0) tenths++;
+  return tenths / 10;
+}
+
+/** Spread (95th over 5th percentile) of bare paper's tone over the patches of a 12 x 12 grid that show some. */
+function unevennessOf({ width, height, data }: GreyPicture, level: number, darkPaper: boolean): number {
+  const grid = 12;
+  const papers: number[] = [];
+  for (let gy = 0; gy < grid; gy++) {
+    for (let gx = 0; gx < grid; gx++) {
+      const values: number[] = [];
+      for (let k = 0; k < 400; k++) {
+        const x = Math.floor(((gx + (k % 20) / 20) * width) / grid);
+        const y = Math.floor(((gy + Math.floor(k / 20) / 20) * height) / grid);
+        const tone = data[y * width + x];
+        if (tone < level === darkPaper) values.push(tone);
+      }
+      if (values.length < 100) continue;
+      values.sort((a, b) => a - b);
+      papers.push(values[values.length >> 1]);
+    }
+  }
+  if (papers.length === 0) return 0;
+  papers.sort((a, b) => a - b);
+  return papers[Math.floor(0.95 * (papers.length - 1))] - papers[Math.floor(0.05 * (papers.length - 1))];
+}
+
+function twoToneShare({ data }: GreyPicture, { dark, light }: { dark: number; light: number }): number {
+  const within = Math.max(20, (light - dark) * 0.12);
+  let near = 0;
+  for (const tone of data) if (Math.abs(tone - dark) <= within || Math.abs(tone - light) <= within) near++;
+  return near / data.length;
+}
+
+/** Mean width of the ink: twice its area over the length of its rim, the rim counted along rows. */
+function strokesOf(
+  grey: GreyPicture,
+  level: number,
+  darkPaper: boolean,
+): { strokeWidth: number; thinness: number } {
+  const { at } = findRowChanges(grey, level);
+  let dark = 0;
+  for (let k = 0; k < at.length; k += 2) dark += at[k + 1] - at[k];
+  const ink = darkPaper ? grey.data.length - dark : dark;
+  // Rims of all directions cross rows 2 / pi times their length (Cauchy).
+  const rim = Math.max(1, (at.length * Math.PI) / 2);
+  const strokeWidth = (2 * ink) / rim;
+  return { strokeWidth, thinness: strokeWidth / Math.hypot(grey.width, grey.height) };
+}

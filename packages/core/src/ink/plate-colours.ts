@@ -1,0 +1,113 @@
+import { type ColourPicture, type Lab, okDistance, okLab } from '../raster';
+
+/** A colour that a picture has much of. Components 0..255. */
+export interface ColourCluster {
+  red: number;
+  green: number;
+  blue: number;
+  lab: Lab;
+  /** Share of the pixels looked at. */
+  share: number;
+}
+
+/** Pixels looked at, at most, and colours from which clusters are made. */
+const SAMPLES = 250_000;
+const MOST_COLOURS = 240;
+/** A merge that costs more than this joins what people would name apart. */
+const NAMED_APART = 0.0035;
+/** Most plates that are proposed. */
+const MOST_PROPOSED = 12;
+
+/**
+ * The colours of a picture, the commonest first: those of pixels in even areas only, so that rims, which are
+ * mixtures, make none of their own. They are gathered in 5 bits a channel, and the two cheapest to merge are
+ * merged in OKLab until `count` are left, or, for `auto`, until none would be called the same. The cost is the
+ * squared distance, weighed by a fourth root of the rarer one's share, so that a small red dot stays.
+ */
+export function findColours(picture: ColourPicture, count: 'auto' | number): ColourCluster[] {
+  let clusters = evenColours(picture);
+  const stop = (cost: number) =>
+    count === 'auto' ? cost > NAMED_APART && clusters.length <= MOST_PROPOSED : clusters.length <= count;
+  for (;;) {
+    let best = Infinity;
+    let pair: [number, number] = [0, 0];
+    for (let i = 0; i < clusters.length; i++) {
+      for (let k = i + 1; k < clusters.length; k++) {
+        const rarer = Math.min(clusters[i].share, clusters[k].share);
+        const distance = okDistance(clusters[i].lab, clusters[k].lab);
+        const cost = distance * distance * Math.sqrt(Math.sqrt(rarer));
+        if (cost < best) {
+          best = cost;
+          pair = [i, k];
+        }
+      }
+    }
+    if (clusters.length < 2 || stop(best)) break;
+    const [i, k] = pair;
+    clusters[i] = merged(clusters[i], clusters[k]);
+    clusters = clusters.filter((_, index) => index !== k);
+  }
+  return clusters.sort((a, b) => b.share - a.share);
+}
+
+function merged(a: ColourCluster, b: ColourCluster): ColourCluster {
+  const share = a.share + b.share;
+  const mean = (p: number, q: number) => (p * a.share + q * b.share) / share;
+  const [red, green, blue] = [mean(a.red, b.red), mean(a.green, b.green), mean(a.blue, b.blue)];
+  return { red, green, blue, lab: okLab(Math.round(red), Math.round(green), Math.round(blue)), share };
+}
+
+/** The commonest colours of even areas; how even is eased until enough pixels are. */
+function evenColours({ width, height, data }: ColourPicture): ColourCluster[] {
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / SAMPLES)));
+  for (const range of [6, 12, 24, 48, 256]) {
+    const sums = new Map<number, { red: number; green: number; blue: number; count: number }>();
+    let looked = 0;
+    let even = 0;
+    for (let y = 1; y < height - 1; y += step) {
+      for (let x = 1; x < width - 1; x += step) {
+        looked++;
+        const i = 4 * (y * width + x);
+        if (!isEven(data, i, 4 * width, range)) continue;
+        even++;
+        const key = ((data[i] >> 3) << 10) | ((data[i + 1] >> 3) << 5) | (data[i + 2] >> 3);
+        const entry = sums.get(key);
+        if (entry) {
+          entry.red += data[i];
+          entry.green += data[i + 1];
+          entry.blue += data[i + 2];
+          entry.count++;
+        } else sums.set(key, { red: data[i], green: data[i + 1], blue: data[i + 2], count: 1 });
+      }
+    }
+    if (even < 0.35 * looked && range < 256) continue;
+    return [...sums.values()]
+      .sort((a, b) => b.count - a.count)
+      .slice(0, MOST_COLOURS)
+      .filter(({ count }) => count > 2e-5 * even)
+      .map(({ red, green, blue, count }) => {
+        const mean = [red / count, green / count, blue / count];
+        return {
+          red: mean[0],
+          green: mean[1],
+          blue: mean[2],
+          lab: okLab(Math.round(mean[0]), Math.round(mean[1]), Math.round(mean[2])),
+          share: count / even,
+        };
+      });
+  }
+  return [];
+}
+
+/** True where a pixel and its eight neighbours differ by no more than `range` in any channel. */
+function isEven(data: ColourPicture['data'], at: number, stride: number, range: number): boolean {
+  for (let channel = 0; channel < 3; channel++) {
+    const value = data[at + channel];
+    for (const row of [-stride, 0, stride]) {
+      for (const column of [-4, 0, 4]) {
+        if (Math.abs(data[at + row + column + channel] - value) > range) return false;
+      }
+    }
+  }
+  return true;
+}

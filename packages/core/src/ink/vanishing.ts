@@ -1,0 +1,51 @@
+import type { GreyPicture } from '../raster';
+import type { Separated } from './separated';
+
+/** What a two-tone picture loses: pixels in even areas of middling tone, by the side they fall to. */
+export interface Vanishing {
+  /** Shares of the picture. */
+  toPaper: number;
+  toInk: number;
+}
+
+/** Of the way from ink to paper, tones between these are neither. */
+const FROM = 0.2;
+const TO = 0.8;
+/** Neighbours that differ by more tones than this make a rim, of which the middle tones are no loss. */
+const EVEN = 14;
+
+/** Measures what is about to vanish: tones close to the threshold that are not the rim of anything. */
+export function vanishingShares(separated: Separated): Vanishing {
+  const counts = [0, 0];
+  eachVanishing(separated, (_, isInk) => counts[isInk ? 1 : 0]++);
+  const total = separated.grey.data.length;
+  return { toPaper: counts[0] / total, toInk: counts[1] / total };
+}
+
+/** The pixels that vanish: 1 where they fall to paper, 2 where to ink. */
+export function vanishingMask(separated: Separated): Uint8Array {
+  const mask = new Uint8Array(separated.grey.data.length);
+  eachVanishing(separated, (i, isInk) => (mask[i] = isInk ? 2 : 1));
+  return mask;
+}
+
+function eachVanishing(separated: Separated, visit: (index: number, isInk: boolean) => void): void {
+  const { grey, level, inkTone, paperTone } = separated;
+  const { low, high } = middling(inkTone, paperTone);
+  const { width, height, data }: GreyPicture = grey;
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      const tone = data[i];
+      if (tone <= low || tone >= high) continue;
+      if (Math.abs(data[i - 1] - data[i + 1]) > EVEN || Math.abs(data[i - width] - data[i + width]) > EVEN)
+        continue;
+      if (Math.abs(data[i - 1] - tone) > EVEN || Math.abs(data[i - width] - tone) > EVEN) continue;
+      visit(i, tone < level);
+    }
+  }
+}
+
+const middling = (ink: number, paper: number) => ({
+  low: ink + FROM * (paper - ink),
+  high: ink + TO * (paper - ink),
+});

@@ -1,0 +1,96 @@
+import { quietContext } from '../context';
+import { composed, inverted, mapPoint } from '../geometry';
+import { piecesOf } from '../ink';
+import { RECTANGLES, clingToMark } from '../square';
+import { toGrey } from '../raster';
+import { demoPicture } from '../testing/demo';
+import { intersectionOverUnion, readTruth, renderTruth, unitsToPixels } from '../testing/truth';
+import type { JobDocument } from './document';
+import { newMemory } from './memory';
+import { runJob } from './run';
+
+/** The outside reference is what the generator drew, rendered by a renderer that is not ours. */
+async function compared(file: string, change: (document: JobDocument) => JobDocument = (same) => same) {
+  const { document, decoded } = await demoPicture(file);
+  const result = runJob(change(document), decoded, newMemory(), quietContext);
+  const truth = readTruth(file.replace(/\.\w+$/, ''));
+  const scale = Math.min(20, 3600 / truth.drawing.width);
+  const toUnits = composed(inverted(unitsToPixels(truth)), result.plan.toSource);
+  const { iou } = await intersectionOverUnion(
+    result.contours,
+    { grey: await renderTruth(truth, scale), scale },
+    toUnits,
+  );
+  return { result, iou, truth };
+}
+
+describe('ink with nothing touched, against what was drawn (intersection over union)', () => {
+  it.each([
+    ['01-moth.png', 'logo', 0.99],
+    // Rough: 200 pixels wide, hard compression.
+    ['02-moth-small.jpg', 'logo', 0.98],
+    ['03-stall-sign.jpg', 'photo', 0.97],
+    ['04-open-late.jpg', 'scan', 0.95],
+    ['05-bracket-sketch.jpg', 'photo', 0.95],
+    ['06-teapot.png', 'line', 0.99],
+    ['07-tin-label.png', 'flat', 0.99],
+    ['08-leaf.png', 'logo', 0.99],
+    ['09-sealing-ring.png', 'scan', 0.99],
+    ['10-tea-hill.png', 'relief', 0.99],
+    ['11-tag-on-a4.jpg', 'photo', 0.95],
+  ])('%s is seen as %s, at least %d', async (file, kind, least) => {
+    const { result, iou } = await compared(file);
+    expect(result.kind).toBe(kind);
+    expect(iou).toBeGreaterThan(least);
+  });
+});
+
+it('the script is one piece a word after one click, every speck gone', async () => {
+  const bridge = (document: JobDocument): JobDocument => ({
+    ...document,
+    ink: { ...document.ink, clean: { ...document.ink.clean, gaps: 16 } },
+  });
+  const { result, iou } = await compared('04-open-late.jpg', bridge);
+  expect(iou).toBeGreaterThan(0.95);
+  const { grey, level } = result.ink.ink;
+  expect(piecesOf({ ...grey, level }).count).toBe(2);
+  expect(result.ink.ink.cleaned.specks).toBeGreaterThan(150);
+});
+
+it('the tag’s width comes out within 0.5 % once its sheet is said to be A4 (ISO 216)', async () => {
+  const { result, truth } = await compared('11-tag-on-a4.jpg', (document) => ({
+    ...document,
+    square: { ...document.square, scale: { by: 'rectangle', name: 'a4', ...RECTANGLES.a4 } },
+  }));
+  const { tag } = (truth as unknown as { millimetres: { tag: { width: number; height: number } } })
+    .millimetres;
+  const box = result.piece.artwork;
+  if (!box) throw new Error('no artwork');
+  expect(result.piece.scaleSource).toBe('rectangle');
+  expect(Math.abs((box.right - box.left) / tag.width - 1)).toBeLessThan(0.005);
+  expect(Math.abs((box.bottom - box.top) / tag.height - 1)).toBeLessThan(0.005);
+});
+
+it('the sketch’s scale comes out within 0.5 % from two places on its ruler', async () => {
+  const { document, decoded } = await demoPicture('05-bracket-sketch.jpg');
+  const truth = readTruth('05-bracket-sketch');
+  const toPhoto = unitsToPixels(truth);
+  const grey = toGrey(decoded.picture);
+  // A hand points a few pixels beside the marks of 10 and 110 mm; the place clings to them.
+  const click = (x: number) => {
+    const { x: px, y: py } = mapPoint(toPhoto, { x, y: 103 });
+    const { x: cx, y: cy } = clingToMark(grey, { x: px + 3, y: py - 2 });
+    return [cx, cy] as [number, number];
+  };
+  const scaled: JobDocument = {
+    ...document,
+    square: { ...document.square, scale: { by: 'ruler', from: click(30), to: click(130), length: 100 } },
+  };
+  const { plan } = runJob(scaled, decoded, newMemory(), quietContext);
+  const place = (x: number, y: number) => mapPoint(plan.toResult, mapPoint(toPhoto, { x, y }));
+  const [a, b, c] = [place(40, 30), place(130, 30), place(130, 70)];
+  const millimetres = plan.scale.millimetresPerPixel ?? 0;
+  expect(plan.scale.uncertainty).toBeLessThan(0.005);
+  expect(Math.abs((Math.hypot(b.x - a.x, b.y - a.y) * millimetres) / 90 - 1)).toBeLessThan(0.005);
+  expect(Math.abs((Math.hypot(c.x - b.x, c.y - b.y) * millimetres) / 40 - 1)).toBeLessThan(0.005);
+});

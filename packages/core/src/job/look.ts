@@ -1,0 +1,30 @@
+import type { Context } from '../context';
+import { type Look, lookAt } from '../ink';
+import { type ColourPicture, toGrey } from '../raster';
+import { type FoundSheet, findSheet } from '../square';
+
+/** What is seen in a picture before anything is done to it. Places in its own pixels. */
+export interface PictureLook {
+  look: Look;
+  /** Looks for a sheet when it is first asked for. */
+  sheet(): FoundSheet | undefined;
+}
+
+/** What was seen in pictures, so that none is looked at twice. */
+export type Looks = WeakMap<ColourPicture, PictureLook>;
+
+export const newLooks = (): Looks => new WeakMap();
+
+/** Looks at a picture, or remembers. */
+export function lookAtPicture(looks: Looks, picture: ColourPicture, context: Context): PictureLook {
+  const known = looks.get(picture);
+  if (known) return known;
+  const look = lookAt(picture, toGrey(picture, context), context);
+  let found: { sheet: FoundSheet | undefined } | undefined;
+  const result = {
+    look,
+    sheet: () => (found ??= { sheet: findSheet(toGrey(picture, context), context) }).sheet,
+  };
+  looks.set(picture, result);
+  return result;
+}
