@@ -49,7 +49,12 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   const milliseconds = { decode, ...result.timing, handoff: performance.now() - handing };
   const outputs: [string, string][] = files.map((file, k) => [options.out[k], file.text]);
   if (options.report) {
-    const report = { ...facts, scaleSource: result.piece.scaleSource, findings: result.proof.findings };
+    const report = {
+      ...facts,
+      kind: result.kind,
+      scaleSource: result.piece.scaleSource,
+      findings: result.proof.findings,
+    };
     outputs.push([
       options.report,
       `${JSON.stringify({ ...report, files: readBacks(files), milliseconds }, null, 2)}\n`,
@@ -92,7 +97,7 @@ function withOptions(document: JobDocument, options: TraceOptions): JobDocument 
   const length = options.width ?? options.height;
   return {
     ...document,
-    ink: { ...ink, threshold: options.threshold ? readThreshold(options.threshold) : ink.threshold },
+    ink: options.threshold ? withThreshold(ink, readThreshold(options.threshold)) : ink,
     line: { ...line, tolerance: options.tolerance ? parseLength(options.tolerance, 'mm') : line.tolerance },
     piece: {
       by: options.sizeBy ?? piece.by,
@@ -101,6 +106,11 @@ function withOptions(document: JobDocument, options: TraceOptions): JobDocument 
     },
     handoff: { ...handoff, dxf: options.dxf ?? handoff.dxf },
   };
+}
+
+/** A tone given by hand parts tones, whatever the picture is taken to be. */
+function withThreshold(ink: JobDocument['ink'], threshold: 'auto' | number): JobDocument['ink'] {
+  return { ...ink, threshold, by: threshold === 'auto' ? ink.by : 'tone' };
 }
 
 function readThreshold(text: string): 'auto' | number {

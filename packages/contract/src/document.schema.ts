@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { JobDocument } from '@drelk/core';
+import { type JobDocument, KINDS, SEPARATIONS } from '@drelk/core';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -13,21 +13,127 @@ const source = Joi.object({
   notes: Joi.array().items(Joi.string().max(300)).max(20).required(),
 });
 
+const places = (most: number, least = 0) =>
+  Joi.array()
+    .items(Joi.number().min(-1e6).max(1e6))
+    .min(least)
+    .max(2 * most)
+    .custom((value: number[], helpers) => (value.length % 2 === 0 ? value : helpers.error('array.length')));
+const place = places(1, 2);
+const axis = places(2, 4);
+const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
+const length = Joi.number().min(0).max(10_000);
+const auto = (schema: Joi.Schema) => Joi.alternatives(Joi.valid('auto'), schema).required();
+
+const square = Joi.object({
+  turn: Joi.number().valid(0, 1, 2, 3).required(),
+  mirror: Joi.boolean().required(),
+  angle: Joi.number().min(-Math.PI).max(Math.PI).required(),
+  flatten: Joi.alternatives(Joi.valid('auto', 'none'), places(4, 8)).required(),
+  crop: Joi.object({
+    kind: Joi.string().valid('box', 'loop').required(),
+    points: places(5000, 2).required(),
+  })
+    .allow(null)
+    .required(),
+  scale: Joi.alternatives(
+    Joi.object({ by: Joi.valid('file').required() }),
+    Joi.object({
+      by: Joi.valid('ruler').required(),
+      from: place.required(),
+      to: place.required(),
+      length: Joi.number().positive().max(100_000).required(),
+    }),
+    Joi.object({
+      by: Joi.valid('rectangle').required(),
+      name: Joi.string().valid('card', 'a4', 'a3', 'letter', 'typed').required(),
+      width: Joi.number().positive().max(100_000).required(),
+      height: Joi.number().positive().max(100_000).required(),
+    }),
+  ).required(),
+});
+
+const tone = Joi.string().valid('ink', 'paper').required();
+const stroke = Joi.alternatives(
+  Joi.object({
+    kind: Joi.valid('brush').required(),
+    tone,
+    width: Joi.number().positive().max(10_000).required(),
+    points: places(20_000, 2).required(),
+    axis,
+  }),
+  Joi.object({
+    kind: Joi.valid('pour').required(),
+    tone,
+    at: place.required(),
+    tolerance: Joi.number().min(0).max(100).required(),
+    everywhere: Joi.boolean().required(),
+  }),
+  Joi.object({
+    kind: Joi.valid('loop').required(),
+    does: Joi.string().valid('keep', 'drop').required(),
+    points: places(20_000, 6).required(),
+  }),
+  Joi.object({ kind: Joi.valid('inside').required(), at: place.allow(null).required() }),
+  Joi.object({ kind: Joi.valid('mirror').required(), axis: axis.required() }),
+);
+
+const ink = Joi.object({
+  kind: auto(Joi.valid(...KINDS)),
+  by: auto(Joi.valid(...SEPARATIONS)),
+  tone: Joi.object({
+    brightness: Joi.number().min(-100).max(100).required(),
+    contrast: Joi.number().min(-100).max(100).required(),
+    levelled: auto(Joi.boolean()),
+  }).required(),
+  threshold: Joi.alternatives(Joi.valid('auto', 'local'), Joi.number().integer().min(0).max(255)).required(),
+  ink: Joi.string().valid('auto', 'dark', 'light').required(),
+  background: Joi.object({
+    tolerance: Joi.number().min(0).max(100).allow(null).required(),
+    away: places(1000).required(),
+    keep: places(1000).required(),
+  }).required(),
+  plates: Joi.object({
+    count: auto(Joi.number().integer().min(2).max(24)),
+    merged: Joi.array().items(Joi.array().length(2).items(colour)).max(64).required(),
+    ink: auto(Joi.array().items(colour).max(64)),
+    recoloured: Joi.array().items(Joi.array().length(2).items(colour)).max(64).required(),
+    order: Joi.array().items(colour).max(64).required(),
+  }).required(),
+  bands: Joi.object({
+    levels: auto(
+      Joi.alternatives(
+        Joi.number().integer().min(1).max(24),
+        Joi.array().items(Joi.number().integer().min(1).max(255)).min(1).max(24),
+      ),
+    ),
+    shown: Joi.alternatives(Joi.valid('all'), Joi.number().integer().min(0).max(23)).required(),
+  }).required(),
+  edges: Joi.object({
+    fineness: Joi.number().min(0).max(20).required(),
+    strength: Joi.number().min(0).max(100).required(),
+    width: Joi.number().positive().max(1000).required(),
+  }).required(),
+  strokes: Joi.array().items(stroke).max(5000).required(),
+  clean: Joi.object({
+    specks: auto(Joi.number().min(0).max(1e6)),
+    pinholes: auto(Joi.number().min(0).max(1e6)),
+    rims: length.required(),
+    gaps: length.required(),
+    thinnest: length.required(),
+    grow: Joi.number().min(-10_000).max(10_000).required(),
+    largest: Joi.number().integer().min(1).max(100_000).allow(null).required(),
+    necks: length.required(),
+  }).required(),
+});
+
 /** Everything below the source: what the user may set. */
 const settings = {
   schema: Joi.number().valid(1).required(),
   name: Joi.string().trim().min(1).max(120).required(),
   units: Joi.string().valid('mm', 'in').required(),
-  square: Joi.object({
-    turn: Joi.number().valid(0, 1, 2, 3).required(),
-    mirror: Joi.boolean().required(),
-  }).required(),
-  ink: Joi.object({
-    threshold: Joi.alternatives(Joi.valid('auto'), Joi.number().integer().min(0).max(255)).required(),
-    ink: Joi.string().valid('auto', 'dark', 'light').required(),
-    specks: Joi.number().min(0).max(1e6).required(),
-    pinholes: Joi.number().min(0).max(1e6).required(),
-  }).required(),
+  square: square.required(),
+  ink: ink.required(),
   line: Joi.object({
     method: Joi.string().valid('outline').required(),
     tolerance: Joi.number().positive().max(1000).allow(null).required(),

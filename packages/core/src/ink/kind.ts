@@ -52,9 +52,10 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
   const colours = findColours(picture, 'auto');
   checkStopped(context);
   const coloured = colours.filter(({ lab }) => Math.hypot(lab[1], lab[2]) > COLOURED).length;
+  const noise = noiseOf(grey);
   const measured = {
-    noise: noiseOf(grey),
-    concentration: concentrationOf(grey),
+    noise,
+    concentration: concentrationOf(grey, noise),
     unevenness: unevennessOf(grey, tones.level, darkPaper),
     colours: colours.length,
     coloured,
@@ -73,13 +74,15 @@ function kindOf(look: Omit<Look, 'kind'>, tint: number): Kind {
   return look.noise > NOISY ? 'scan' : 'logo';
 }
 
-/** Tones counted together, and how many such groups may hold a picture of plateaus. */
-const GROUP = 3;
-const GROUPS = 8;
+/** Tones of one plateau, and how many plateaus may hold a picture; two may be as wide as its noise makes them. */
+const PLATEAU = 3;
+const PLATEAUS = 8;
+const NOISE_SPREAD = 5;
 
-function concentrationOf({ width, height, data }: GreyPicture): number {
+function concentrationOf({ width, height, data }: GreyPicture, noise: number): number {
   const counts = new Uint32Array(256);
   const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 300_000)));
+  const most = Math.max(12, NOISE_SPREAD * noise);
   let even = 0;
   for (let y = 1; y < height - 1; y += step) {
     for (let x = 1; x < width - 1; x += step) {
@@ -91,29 +94,35 @@ function concentrationOf({ width, height, data }: GreyPicture): number {
         Math.abs(data[i - width] - tone),
         Math.abs(data[i + width] - tone),
       );
-      if (off > 12) continue;
+      if (off > most) continue;
       counts[tone]++;
       even++;
     }
   }
+  if (even === 0) return 0;
+  const wide = Math.min(60, Math.max(PLATEAU, Math.round(NOISE_SPREAD * noise)));
+  return Math.max(heldBy(counts, PLATEAUS, PLATEAU), heldBy(counts, 2, wide)) / even;
+}
+
+/** How many of the counted lie in the `groups` fullest stretches of `width` tones. */
+function heldBy(counts: Uint32Array, groups: number, width: number): number {
+  const left = counts.slice();
   let held = 0;
-  for (let k = 0; k < GROUPS; k++) {
+  for (let k = 0; k < groups; k++) {
     let best = 0;
     let at = 0;
     for (let tone = 0; tone < 256; tone++) {
       let sum = 0;
-      for (let n = 0; n < GROUP; n++) sum += counts[Math.min(255, tone + n)];
+      for (let n = tone; n < Math.min(256, tone + width); n++) sum += left[n];
       if (sum > best) {
         best = sum;
         at = tone;
       }
     }
-    for (let n = 0; n < GROUP && at + n < 256; n++) {
-      held += counts[at + n];
-      counts[at + n] = 0;
-    }
+    held += best;
+    left.fill(0, at, at + width);
   }
-  return even === 0 ? 0 : held / even;
+  return held;
 }
 
 function isGreyOnly({ data }: ColourPicture): boolean {
