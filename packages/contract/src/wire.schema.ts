@@ -47,3 +47,10 @@ export const sampleSchema = Joi.object({
     .pattern(/^[\w-]+\.\w+$/)
     .required(),
 });
+
+export const scanSchema = Joi.object({
+  sheet: Joi.string()
+    .pattern(/^[a-z]+$/)
+    .required(),
+  density: Joi.number().valid(75, 150, 300, 600).required(),
+});

@@ -64,6 +64,20 @@ export interface Sample {
   bytes: number;
 }
 
+/** A flat object on the simulated scanner's bed. Millimetres. */
+export interface ScannerSheet {
+  id: string;
+  name: string;
+  width: number;
+  height: number;
+}
+
+/** What the simulated scanner can do. Densities in dots per inch. */
+export interface Scanner {
+  densities: number[];
+  sheets: ScannerSheet[];
+}
+
 /** Every error on the wire. */
 export interface WireError {
   code: string;
@@ -83,6 +97,9 @@ export const routes = {
   sampleFile: (file: string) => `/api/samples/${encodeURIComponent(file)}`,
   blobs: '/api/blobs',
   blob: (sha256: string) => `/api/blobs/${sha256}`,
+  blobPng: (sha256: string) => `/api/blobs/${sha256}/png`,
+  scanner: '/api/scanner',
+  scan: '/api/scanner/scan',
   jobs: '/api/jobs',
   job: (id: string) => `/api/jobs/${id}`,
   restore: (id: string) => `/api/jobs/${id}/restore`,

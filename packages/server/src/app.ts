@@ -9,11 +9,13 @@ import { openDatabase } from './models';
 import { notFound, sendProblem } from './problem';
 import { fileRoutes } from './routes/files';
 import { jobRoutes } from './routes/jobs';
+import { scannerRoutes } from './routes/scanner';
 import { askForPasscode, sameHostOnly, securityHeaders } from './security';
 import { BlobStore } from './services/blobs';
 import { HandOffService } from './services/hand-offs';
 import { JobService } from './services/jobs';
 import { SampleService } from './services/samples';
+import { ScannerService } from './services/scanner';
 
 /** The whole server on an opened database, its shelf filled when it was empty. */
 export async function createApp(
@@ -36,6 +38,7 @@ export async function createApp(
     response.json({ status: 'well', jobs: await jobs.count() });
   });
   app.use('/api', fileRoutes(blobs, samples));
+  app.use(routes.scanner, scannerRoutes(new ScannerService(join(config.samples, '../truth'))));
   app.use(routes.jobs, jobRoutes(jobs, new HandOffService(blobs), blobs));
   app.use('/api', () => {
     throw notFound('This address');

@@ -3,7 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import { pino } from 'pino';
+import sharp from 'sharp';
 import request from 'supertest';
+import { readPictureHeader } from '@drelk/core';
 import type { JobCard, JobRecord } from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
@@ -225,3 +227,41 @@ function binary(response: unknown, done: (error: Error | null, body: Buffer) => 
   stream.on('data', (part: Buffer) => parts.push(part));
   stream.on('end', () => done(null, Buffer.concat(parts)));
 }
+
+describe('the simulated scanner', () => {
+  it('says what lies on its bed', async () => {
+    const { body } = await request(app).get('/api/scanner').expect(200);
+    expect(body.densities).toEqual([75, 150, 300, 600]);
+    expect(body.sheets.map(({ id }: { id: string }) => id)).toContain('ring');
+  });
+
+  it.each([75, 300])(
+    'delivers a picture at %d dots per inch, and writes that in the file',
+    async (density) => {
+      const { body } = await request(app).get(`/api/scanner/scan?sheet=ring&density=${density}`).expect(200);
+      const header = readPictureHeader(body as Buffer);
+      expect(header?.density).toBeCloseTo(density, 1);
+      // The ring's sheet is 820 units of 1/300 inch, with 4 mm of paper around.
+      expect(header?.width).toBe(Math.round((820 / 300 + 8 / 25.4) * density));
+    },
+  );
+
+  it.each(['sheet=ring&density=90', 'sheet=nothing&density=75', 'density=75'])(
+    'refuses %s',
+    async (query) => {
+      const { body } = await request(app).get(`/api/scanner/scan?${query}`);
+      expect(body.message.length).toBeGreaterThan(5);
+      expect(['bad-request', 'not-found']).toContain(body.code);
+    },
+  );
+});
+
+it('gives a TIFF as PNG to browsers, which cannot decode it', async () => {
+  const tiff = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#246' } })
+    .tiff()
+    .withMetadata({ density: 300, orientation: 6 })
+    .toBuffer();
+  const { body } = await request(app).post('/api/blobs').attach('picture', tiff, 'sheet.tiff').expect(201);
+  const { body: png } = await request(app).get(`/api/blobs/${body.blob}/png`).expect(200);
+  expect(readPictureHeader(png as Buffer)).toMatchObject({ kind: 'png', width: 30, height: 40 });
+});

@@ -8,3 +8,4 @@ export * from './dxf/write-2000';
 export * from './dxf/read';
 export { type PictureHeader } from './picture/header';
 export * from './picture/read-header';
+export * from './picture/png-density';

@@ -1,11 +1,13 @@
 import type { Context } from '../context';
 import { type Look, lookAt } from '../ink';
 import { type ColourPicture, toGrey } from '../raster';
-import { type FoundSheet, findSheet } from '../square';
+import { type FoundSheet, findSheet, isBlocky } from '../square';
 
 /** What is seen in a picture before anything is done to it. Places in its own pixels. */
 export interface PictureLook {
   look: Look;
+  /** True where the blocks of hard compression are seen. */
+  blocky: boolean;
   /** Looks for a sheet when it is first asked for. */
   sheet(): FoundSheet | undefined;
 }
@@ -19,10 +21,12 @@ export const newLooks = (): Looks => new WeakMap();
 export function lookAtPicture(looks: Looks, picture: ColourPicture, context: Context): PictureLook {
   const known = looks.get(picture);
   if (known) return known;
-  const look = lookAt(picture, toGrey(picture, context), context);
+  const grey = toGrey(picture, context);
+  const look = lookAt(picture, grey, context);
   let found: { sheet: FoundSheet | undefined } | undefined;
   const result = {
     look,
+    blocky: isBlocky(grey),
     sheet: () => (found ??= { sheet: findSheet(toGrey(picture, context), context) }).sheet,
   };
   looks.set(picture, result);

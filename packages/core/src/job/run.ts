@@ -25,8 +25,16 @@ import {
 import { type ContourSet, type LineResult, makeLine, settleSharpEdges, traceContours } from '../line';
 import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
 import { type Proof, prove } from '../prove';
-import { type ColourPicture, toGrey } from '../raster';
-import { type Corners, RIM, type SquarePlan, planSquare, squareUp } from '../square';
+import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
+import {
+  type Corners,
+  RIM,
+  type SquareHint,
+  type SquarePlan,
+  measureHints,
+  planSquare,
+  squareUp,
+} from '../square';
 import type { JobDocument } from './document';
 import { type PictureLook, lookAtPicture } from './look';
 import { type Memory, remember } from './memory';
@@ -76,6 +84,7 @@ export interface JobResult {
   seen: PictureLook;
   kind: Kind;
   corners: Corners | null;
+  hints: SquareHint[];
   plan: SquarePlan;
   picture: ColourPicture;
   ink: InkResult;
@@ -110,15 +119,8 @@ export function runJob(
   context: Context,
 ): JobResult {
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
-  const step: RunStep = (name, part, key, compute) => {
-    context.progress(name, 0);
-    const result = remember(memory, part, `${part} ${key}`, () => context.now(), compute);
-    timing[name] += result.milliseconds;
-    return result;
-  };
-  const seen = step('look', 'look', source.key, () =>
-    lookAtPicture(memory.looks, source.whole ?? source.picture, context),
-  ).value;
+  const step = stepsIn(memory, timing, context);
+  const seen = see(source, memory, step, context);
   const square = runSquare(document, source, seen, step, context);
   const ink = runInk(document, source, seen, square, step, context);
   const contours = step('contours', 'contours', ink.key, () => {
@@ -135,13 +137,22 @@ export function runJob(
     makePiece(line.value.shapes, picture, plan.scale, document.piece),
   );
   const { millimetresPerPixel, scaleSource, frame, paths } = piece.value;
+  const hintsAbout = {
+    corners: cornersOf(document, seen),
+    ghosts: seen.blocky && document.source.kind === 'jpeg',
+    millimetresPerPixel: scaleSource === 'none' ? null : millimetresPerPixel / source.reduction,
+  };
+  const hints = step('square', 'hints', `${square.key} ${JSON.stringify(hintsAbout)}`, () =>
+    measureHints(square.value.grey, hintsAbout),
+  );
   const proof = step('prove', 'prove', piece.key, () =>
     prove(paths, millimetresPerPixel / source.reduction, scaleSource !== 'none'),
   );
   return {
     seen,
     kind: kindOf(document, seen),
-    corners: cornersOf(document, seen),
+    corners: hintsAbout.corners,
+    hints: hints.value,
     plan,
     picture,
     ink: ink.value,
@@ -156,14 +167,46 @@ export function runJob(
   };
 }
 
-/** Square up: the plan, and the picture made by it. */
+/** Square up alone: the plan for a document, and the picture made by it. */
+export function squareJob(
+  document: JobDocument,
+  source: DecodedPicture,
+  memory: Memory,
+  context: Context,
+): Squared['value'] {
+  const step = stepsIn(memory, undefined, context);
+  return runSquare(document, source, see(source, memory, step, context), step, context).value;
+}
+
+/** Runs steps from memory and counts their milliseconds. */
+function stepsIn(memory: Memory, timing: Record<Step, number> | undefined, context: Context): RunStep {
+  return (name, part, key, compute) => {
+    context.progress(name, 0);
+    const result = remember(memory, part, `${part} ${key}`, () => context.now(), compute);
+    if (timing) timing[name] += result.milliseconds;
+    return result;
+  };
+}
+
+function see(source: DecodedPicture, memory: Memory, step: RunStep, context: Context): PictureLook {
+  return step('look', 'look', source.key, () =>
+    lookAtPicture(memory.looks, source.whole ?? source.picture, context),
+  ).value;
+}
+
+interface Squared {
+  key: string;
+  value: { plan: SquarePlan; picture: ColourPicture; grey: GreyPicture };
+}
+
+/** Square up: the plan, the picture made by it, and its tones. */
 function runSquare(
   document: JobDocument,
   { picture, reduction, key }: DecodedPicture,
   seen: PictureLook,
   step: RunStep,
   context: Context,
-) {
+): Squared {
   const corners = cornersOf(document, seen)?.map((value) => value / reduction) ?? null;
   const density = document.source.density === null ? null : document.source.density / reduction;
   const settings = reducedSquare(document.square, reduction);
@@ -171,7 +214,8 @@ function runSquare(
   const { width, height, toResult, loop, exact } = plan;
   const pixels = `${key} ${JSON.stringify([width, height, toResult, loop, exact])}`;
   const squared = step('square', 'square', pixels, () => squareUp(picture, plan, context));
-  return { key: squared.key, value: { plan, picture: squared.value } };
+  const grey = step('grey', 'grey', squared.key, () => toGrey(squared.value, context));
+  return { key: squared.key, value: { plan, picture: squared.value, grey: grey.value } };
 }
 
 /** Ink: tones made ready, told apart, drawn on by hand, cleaned. */
@@ -179,19 +223,18 @@ function runInk(
   document: JobDocument,
   { picture: source, reduction }: DecodedPicture,
   seen: PictureLook,
-  square: { key: string; value: { plan: SquarePlan; picture: ColourPicture } },
+  square: Squared,
   step: RunStep,
   context: Context,
 ): { key: string; value: InkResult } {
-  const { plan, picture } = square.value;
+  const { plan, picture, grey } = square.value;
   const corners = cornersOf(document, seen);
   const middle = corners
     ? { x: mean(corners, 0) / reduction, y: mean(corners, 1) / reduction }
     : { x: source.width / 2, y: source.height / 2 };
   const settings = resolveInk(document, seen, plan.toResult, reduction, middle);
-  const grey = step('grey', 'grey', square.key, () => toGrey(picture, context));
-  const toned = step('tone', 'tone', `${grey.key} ${JSON.stringify(settings.tone)}`, () =>
-    makeTone(grey.value, settings.tone, context),
+  const toned = step('tone', 'tone', `${square.key} ${JSON.stringify(settings.tone)}`, () =>
+    makeTone(grey, settings.tone, context),
   );
   const taken = takeApart(settings, square.key, picture, toned, step, context);
   const background = step(

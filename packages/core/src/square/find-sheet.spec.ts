@@ -5,7 +5,7 @@ import { drawn, random } from '../testing/pictures';
 import { readTruth } from '../testing/truth';
 import { clingToMark } from './cling';
 import { findSheet } from './find-sheet';
-import { measureHints } from './hints';
+import { isBlocky, measureHints } from './hints';
 
 /** A light quadrilateral on a dark ground, or the other way round, blurred and noisy like a photo. */
 function sheet(corners: number[], light = true) {
@@ -92,15 +92,15 @@ describe('clingToMark', () => {
 
 describe('measureHints', () => {
   const sharp = drawn(300, 200, (x, y) => Math.hypot(x - 140, y - 100) < 70, 6);
-  const nothing = { corners: null, isJpeg: false, millimetresPerPixel: null };
-  const kinds = (...[grey, more]: [typeof sharp, Partial<Parameters<typeof measureHints>[2]>?]) =>
-    measureHints(grey, grey, { ...nothing, ...more }).map(({ kind }) => kind);
+  const nothing = { corners: null, ghosts: false, millimetresPerPixel: null };
+  const kinds = (...[grey, more]: [typeof sharp, Partial<Parameters<typeof measureHints>[1]>?]) =>
+    measureHints(grey, { ...nothing, ...more }).map(({ kind }) => kind);
 
   it('has nothing to say of a good picture', () => expect(kinds(sharp)).toEqual([]));
   it('measures blur', () => expect(kinds(gaussianBlur(sharp, 3))).toEqual(['focus']));
   it('names the size a picture is good for', () => {
     expect(kinds(sharp, { millimetresPerPixel: 0.8 })).toEqual(['small']);
-    const [{ message }] = measureHints(sharp, sharp, { ...nothing, millimetresPerPixel: 0.8 });
+    const [{ message }] = measureHints(sharp, { ...nothing, millimetresPerPixel: 0.8 });
     expect(message).toContain('good for 150 mm');
   });
   it('measures perspective', () => {
@@ -111,7 +111,8 @@ describe('measureHints', () => {
       ...sharp,
       data: sharp.data.map((tone, i) => Math.max(0, tone - 3 * (((i % 300) >> 3) % 2))),
     };
-    expect(kinds(blocks, { isJpeg: true })).toEqual(['ghosts']);
-    expect(kinds(blocks)).toEqual([]);
+    expect(isBlocky(blocks)).toBe(true);
+    expect(isBlocky(sharp)).toBe(false);
+    expect(kinds(blocks, { ghosts: true })).toEqual(['ghosts']);
   });
 });

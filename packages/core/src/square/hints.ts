@@ -21,19 +21,19 @@ const LEAST_STEP = 0.25;
 const FINE_PIXEL = 0.5;
 
 /**
- * What can be said of a picture by measuring it: `grey` is the squared-up picture, `source` the picture as it came,
- * `corners` those it was flattened by. `millimetresPerPixel` is null while there is no true size.
+ * What can be said of a picture by measuring it: `grey` is the squared-up picture, `corners` those it was flattened by,
+ * `ghosts` whether its file showed the blocks of hard compression. `millimetresPerPixel` is null while there is no
+ * true size.
  */
 export function measureHints(
   grey: GreyPicture,
-  source: GreyPicture,
   {
     corners,
-    isJpeg,
+    ghosts,
     millimetresPerPixel,
   }: {
     corners: Corners | null;
-    isJpeg: boolean;
+    ghosts: boolean;
     millimetresPerPixel: number | null;
   },
 ): SquareHint[] {
@@ -62,7 +62,7 @@ export function measureHints(
       hint: 'Step back and zoom in: flattened pixels of the far side are coarser.',
     });
   }
-  if (isJpeg && isBlocky(source)) {
+  if (ghosts) {
     hints.push({
       kind: 'ghosts',
       message: 'The file was compressed hard: there are ghosts beside the edges.',
@@ -81,7 +81,7 @@ function converges(corners: Corners): number {
 }
 
 /** True where neighbouring pixels differ more across the edges of 8 x 8 blocks than elsewhere (strong edges left out). */
-function isBlocky({ width, height, data }: GreyPicture): boolean {
+export function isBlocky({ width, height, data }: GreyPicture): boolean {
   const sums = [0, 0];
   const counts = [0, 0];
   const rows = Math.max(1, Math.floor(height / 400));

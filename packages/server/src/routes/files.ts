@@ -5,7 +5,14 @@ import { DrelkError, checkPicture } from '@drelk/core';
 import { MOST_BYTES, sampleSchema, sha256 } from '@drelk/contract';
 import { Problem, checked } from '../problem';
 import type { BlobStore } from '../services/blobs';
+import { asPng } from '../services/pictures';
 import type { SampleService } from '../services/samples';
+
+/** A picture that the core cannot use is the sender's to mend. */
+function refused(error: unknown): never {
+  if (!(error instanceof DrelkError)) throw error;
+  throw new Problem(422, { code: error.code, message: error.message, hint: error.hint });
+}
 
 const IMMUTABLE = 'private, max-age=31536000, immutable';
 
@@ -31,8 +38,7 @@ export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
     try {
       checkPicture(file.buffer, name);
     } catch (error) {
-      if (!(error instanceof DrelkError)) throw error;
-      throw new Problem(422, { code: error.code, message: error.message, hint: error.hint });
+      refused(error);
     }
     response.status(201).json({ blob: await blobs.put(file.buffer) });
   });
@@ -42,6 +48,13 @@ export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
       .type('application/octet-stream')
       .set('Cache-Control', IMMUTABLE)
       .send(await blobs.get(blob));
+  });
+  router.get('/blobs/:blob/png', async (request, response) => {
+    const { blob } = checked<{ blob: string }>(Joi.object({ blob: sha256.required() }), request.params);
+    response
+      .type('png')
+      .set('Cache-Control', IMMUTABLE)
+      .send(await asPng(await blobs.get(blob)).catch(refused));
   });
   router.get('/samples', async (_request, response) => {
     response.json(await samples.list());

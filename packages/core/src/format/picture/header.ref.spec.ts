@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { withDensity } from './png-density';
 import { checkPicture, readPictureHeader } from './read-header';
 
 /** Reference: files written by a general-purpose picture library. */
@@ -120,3 +121,16 @@ describe('what must not be decoded', () => {
     }
   });
 });
+
+it.each([96, 300, 1200])(
+  'a density of %d dpi written into a PNG is the one sharp reads back',
+  async (density) => {
+    const png = await canvas().png().toBuffer();
+    for (const bytes of [withDensity(png, density), withDensity(withDensity(png, 72), density)]) {
+      const metadata = await sharp(bytes).metadata();
+      expect(metadata.density).toBe(density);
+      expect(readPictureHeader(bytes)?.density).toBeCloseTo(density, 1);
+      expect((await sharp(bytes).raw().toBuffer()).length).toBe(60 * 40 * 3);
+    }
+  },
+);

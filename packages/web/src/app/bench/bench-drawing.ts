@@ -7,6 +7,7 @@ export const COLOURS = {
   cut: '#3b4570',
   fill: '#4a5580',
   node: '#2f6f62',
+  ink: '#2a2620',
   missed: '#c4512d',
   extra: '#1d86ad',
   mark: '#b8862b',

@@ -17,6 +17,8 @@ export interface Look {
   style: PathStyle;
   misfit: boolean;
   wipe: boolean;
+  /** The two layers of the wipe by turns, each as a whole. */
+  blink: boolean;
   left: BenchLayer;
   right: BenchLayer;
 }
@@ -26,6 +28,7 @@ const look = (picture: number, ink: number, paths: number, style: PathStyle): Lo
   style,
   misfit: false,
   wipe: false,
+  blink: false,
   left: 'picture',
   right: ink > 0 ? 'ink' : 'paths',
 });
@@ -53,6 +56,10 @@ export class BenchState {
   readonly looks = signal(FIRST_LOOKS);
   readonly look = computed(() => this.looks()[this.stage()]);
   readonly highlight = signal<Highlight>('none');
+  /** Which of the two layers a blink shows now. */
+  readonly blinksRight = signal(false);
+  /** Pixels under the pointer are shown eight times as large. */
+  readonly loupe = signal(false);
   /** Place of the wipe, as a share of the picture's width. */
   readonly wipeAt = signal(0.5);
   readonly eye = signal<Eye>({ scale: 1, x: 0, y: 0 });

@@ -9,26 +9,48 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import Konva from 'konva';
+import type { Place } from '../engine/messages';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS, drawMisfit, drawPaths, drawnPaths, polygonPath } from './bench-drawing';
 import { BENCH_LAYERS, type BenchLayer, BenchState } from './bench-state';
+import { BenchScene } from './bench-scene';
+import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
+import { Loupe, type LoupePicture } from './loupe';
+import { ToolBox } from './tools/tool-box';
 import { WipeBar } from './wipe-bar';
+
+/** Time that each side of a blink is seen, in milliseconds. */
+const BLINK = 600;
 
 /** The large working view: picture, ink and paths over each other, with rulers, wipe and misfit. */
 @Component({
   selector: 'drelk-bench',
-  imports: [IconButton, WipeBar],
+  imports: [IconButton, Loupe, WipeBar],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
 export class Bench implements OnDestroy {
   readonly work = inject(Workbench);
   readonly state = inject(BenchState);
+  readonly tools = inject(ToolBox);
   readonly zoomText = computed(() => `${Math.round(this.state.eye().scale * 100)} %`);
 
+  readonly label = computed(() =>
+    this.tools.active()
+      ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down.'
+      : 'Bench. Arrow keys move the view, plus and minus zoom, 0 fits.',
+  );
+  /** What lies under the loupe: while a tool's hand is down, or where the pointer is when it is asked for. */
+  readonly underLoupe = computed(() => {
+    const tool = this.tools.active();
+    const at =
+      (tool?.loupe ? this.tools.hand() : undefined) ?? (this.state.loupe() ? this.pointer() : undefined);
+    return at && { at, pictures: this.loupePictures(), onRight: this.isUpperLeft(at) };
+  });
+
+  private readonly pointer = signal<Place | undefined>(undefined);
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('stage');
   private readonly across = viewChild.required<ElementRef<HTMLCanvasElement>>('across');
   private readonly down = viewChild.required<ElementRef<HTMLCanvasElement>>('down');
@@ -45,9 +67,14 @@ export class Bench implements OnDestroy {
     effect(() => this.draw());
     effect(() => this.drawRulers());
     effect(() => {
-      // A result of another picture size is brought into view as a whole.
-      const view = this.work.view();
-      if (view && this.state.fitted() && this.state.size().width > 0) this.state.fit(view);
+      // What is of another size is brought into view as a whole.
+      const ground = this.tools.ground();
+      if (ground && this.state.fitted() && this.state.size().width > 0) this.state.fit(ground);
+    });
+    effect((onCleanup) => {
+      if (!this.state.look().blink) return;
+      const timer = setInterval(() => this.state.blinksRight.update((right) => !right), BLINK);
+      onCleanup(() => clearInterval(timer));
     });
     effect(() => {
       const view = this.work.view();
@@ -61,8 +88,14 @@ export class Bench implements OnDestroy {
     this.ready()?.stage.destroy();
   }
 
-  /** Keys on the bench itself: arrows pan. */
+  fit(): void {
+    const ground = this.tools.ground();
+    if (ground) this.state.fit(ground);
+  }
+
+  /** Keys on the bench itself: arrows pan, or move the crosshair of a tool, which Enter presses and lets go. */
   onKey(event: KeyboardEvent): void {
+    if (this.tools.active() && this.steerTool(event)) return;
     const step = event.shiftKey ? 120 : 40;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [step, 0],
@@ -74,6 +107,95 @@ export class Bench implements OnDestroy {
     if (!move) return;
     event.preventDefault();
     this.state.pan(...move);
+  }
+
+  private steerTool(event: KeyboardEvent): boolean {
+    const tool = this.tools.active();
+    const ground = this.tools.ground();
+    if (!tool || !ground) return false;
+    const at = this.tools.crosshair() ?? { x: ground.width / 2, y: ground.height / 2 };
+    const step = (event.shiftKey ? 20 : 2) / this.state.eye().scale;
+    const move = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (move) {
+      const to = {
+        x: Math.min(ground.width, Math.max(0, at.x + move[0] * step)),
+        y: Math.min(ground.height, Math.max(0, at.y + move[1] * step)),
+      };
+      this.tools.crosshair.set(to);
+      if (this.tools.hand()) this.moveHand(to);
+    } else if (event.key === 'Enter' || event.key === ' ') {
+      this.tools.crosshair.set(at);
+      if (this.tools.hand()) this.liftHand(at);
+      else this.pressHand(at);
+    } else return false;
+    event.preventDefault();
+    event.stopPropagation();
+    return true;
+  }
+
+  private pressHand(at: Place): void {
+    const tool = this.tools.active();
+    if (!tool) return;
+    this.tools.hand.set(at);
+    tool.press(at, this.gripUnder(at));
+  }
+
+  private moveHand(at: Place): void {
+    this.tools.hand.set(at);
+    this.tools.active()?.move(at);
+  }
+
+  private liftHand(at: Place): void {
+    this.tools.hand.set(undefined);
+    this.tools.active()?.release(at);
+  }
+
+  private gripUnder({ x, y }: Place): number {
+    const grips = this.tools.active()?.overlay().grips ?? [];
+    const distances = grips.map((grip) => Math.hypot(grip.x - x, grip.y - y) * this.state.eye().scale);
+    const nearest = Math.min(...distances);
+    return nearest <= GRIP_REACH ? distances.indexOf(nearest) : -1;
+  }
+
+  /** Where the pointer is, in pixels of what the bench shows. */
+  private place(scene: BenchScene): Place | undefined {
+    const pointer = scene.stage.getPointerPosition();
+    const { x, y, scale } = this.state.eye();
+    return pointer ? { x: (pointer.x - x) / scale, y: (pointer.y - y) / scale } : undefined;
+  }
+
+  private handleTools(scene: BenchScene): void {
+    scene.stage.on('pointerdown', ({ evt }) => {
+      const at = this.place(scene);
+      if (!at || evt.button !== 0 || !this.tools.active()) return;
+      this.tools.crosshair.set(undefined);
+      this.pressHand(at);
+    });
+    scene.stage.on('pointermove', () => {
+      const at = this.place(scene);
+      this.pointer.set(at);
+      if (at && this.tools.hand() && !this.tools.crosshair()) this.moveHand(at);
+    });
+    scene.stage.on('pointerup', () => {
+      const at = this.place(scene);
+      if (at && this.tools.hand() && !this.tools.crosshair()) this.liftHand(at);
+    });
+    scene.stage.on('pointerleave', () => this.pointer.set(undefined));
+  }
+
+  private loupePictures(): LoupePicture[] {
+    const ground = this.tools.ground();
+    if (!ground) return [];
+    const { width, height } = ground;
+    const frame = this.tools.frame();
+    if (frame) return [{ bitmap: frame.bitmap, width, height }];
+    return [this.work.picture(), this.work.ink()].map((bitmap) => ({ bitmap, width, height }));
+  }
+
+  private isUpperLeft({ x, y }: Place): boolean {
+    const { x: left, y: top, scale } = this.state.eye();
+    const { width, height } = this.state.size();
+    return x * scale + left < width / 2 && y * scale + top < height / 2;
   }
 
   private build(): void {
@@ -90,6 +212,7 @@ export class Bench implements OnDestroy {
       this.state.fitted.set(false);
     });
     scene.onPinch((factor, centre) => this.state.zoom(factor, centre));
+    this.handleTools(scene);
     scene.wipe.on('dragmove', () => {
       const view = this.work.view();
       if (view) this.state.wipeAt.set(Math.min(1, Math.max(0, scene.wipe.x() / view.width)));
@@ -108,17 +231,30 @@ export class Bench implements OnDestroy {
     const view = this.work.view();
     if (!scene) return;
     const { x, y, scale } = this.state.eye();
-    scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale });
+    const tool = this.tools.active();
+    scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool });
     if (!view) return;
     const look = this.state.look();
+    const frame = this.tools.frame();
     const size = { width: view.width, height: view.height };
     const split = this.state.wipeAt() * view.width;
-    scene.paper.setAttrs({ ...size, visible: true });
+    scene.paper.setAttrs(size);
     scene.show('picture', this.work.picture(), size);
     scene.show('ink', this.work.ink(), size);
     // Single pixels stay crisp once they are large enough to be seen.
     scene.content.imageSmoothingEnabled(scale < 4);
-    for (const layer of BENCH_LAYERS) scene.groups[layer].setAttrs(placing(layer, look, split, view.width));
+    const right = this.state.blinksRight();
+    for (const layer of BENCH_LAYERS)
+      scene.groups[layer].setAttrs(
+        frame ? { visible: false } : placing(layer, look, split, view.width, right),
+      );
+    scene.frame.setAttrs({
+      image: frame?.bitmap,
+      visible: !!frame,
+      width: frame?.width,
+      height: frame?.height,
+    });
+    scene.paper.visible(!frame);
     const paths = this.paths();
     const pixel = 1 / scale;
     const raw = this.rawInk();
@@ -143,7 +279,15 @@ export class Bench implements OnDestroy {
         context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
       }
     };
-    scene.wipe.setAttrs({ visible: look.wipe, x: split, y: 0 });
+    const overlay = tool?.overlay();
+    const crosshair = this.tools.crosshair();
+    const ground = this.tools.ground() ?? size;
+    scene.overlay = (context) => {
+      if (overlay) drawOverlay(context, overlay, ground, pixel, crosshair);
+      const vanishing = this.work.vanishing();
+      if (vanishing && !frame) context.drawImage(vanishing, 0, 0, size.width, size.height);
+    };
+    scene.wipe.setAttrs({ visible: look.wipe && !tool, x: split, y: 0 });
     scene.sizeWipe(view.height, scale);
     scene.stage.batchDraw();
   }
@@ -176,24 +320,27 @@ export class Bench implements OnDestroy {
   }
 
   private async fetchInk(view: object): Promise<void> {
-    const { points, starts } = await this.work.engine.contours();
+    const { points, starts } = await this.work.engine.ask('contours', {});
     if (this.work.view() === view) this.rawInk.set({ key: view, path: polygonPath(points, starts) });
   }
 }
 
 /** Opacity and clip of a layer: under the wipe, only the two chosen ones are seen, each on its side. */
-function placing(layer: BenchLayer, look: ReturnType<BenchState['look']>, split: number, width: number) {
+function placing(
+  layer: BenchLayer,
+  look: ReturnType<BenchState['look']>,
+  split: number,
+  width: number,
+  blinksRight: boolean,
+) {
   const opacity = look.opacity[layer];
   const far = 1e6;
-  if (!look.wipe)
-    return {
-      opacity,
-      visible: opacity > 0,
-      clipX: -far,
-      clipY: -far,
-      clipWidth: 2 * far,
-      clipHeight: 2 * far,
-    };
+  const whole = { clipX: -far, clipY: -far, clipWidth: 2 * far, clipHeight: 2 * far };
+  if (look.blink) {
+    const isShown = layer === (blinksRight ? look.right : look.left);
+    return { opacity: 1, visible: isShown, ...whole };
+  }
+  if (!look.wipe) return { opacity, visible: opacity > 0, ...whole };
   const onLeft = look.left === layer;
   const onRight = look.right === layer;
   return {
@@ -204,94 +351,4 @@ function placing(layer: BenchLayer, look: ReturnType<BenchState['look']>, split:
     clipWidth: onLeft && onRight ? 2 * far : onLeft ? far + split : far + width,
     clipHeight: 2 * far,
   };
-}
-
-/** The Konva objects of the bench, made once. */
-class BenchScene {
-  readonly stage: Konva.Stage;
-  readonly paper = new Konva.Rect({
-    fill: COLOURS.paper,
-    listening: false,
-    shadowBlur: 12,
-    shadowOpacity: 0.18,
-  });
-  readonly groups: Record<BenchLayer, Konva.Group>;
-  readonly wipe: Konva.Group = new Konva.Group({
-    draggable: true,
-    dragBoundFunc: (to): Konva.Vector2d => ({ x: to.x, y: this.wipe.absolutePosition().y }),
-  });
-  /** What the path layer and the mark above it draw. */
-  paint: (context: CanvasRenderingContext2D) => void = () => undefined;
-  mark: (context: CanvasRenderingContext2D) => void = () => undefined;
-
-  readonly content = new Konva.Layer({ listening: false });
-
-  private readonly images = {
-    picture: new Konva.Image({ image: undefined, listening: false }),
-    ink: new Konva.Image({ image: undefined, listening: false }),
-  };
-  private readonly wipeLine: Konva.Line = new Konva.Line({ stroke: COLOURS.node, points: [0, -1e5, 0, 1e5] });
-  private readonly wipeGrip: Konva.Circle = new Konva.Circle({ fill: COLOURS.node });
-
-  constructor(container: HTMLDivElement) {
-    this.stage = new Konva.Stage({
-      container,
-      width: container.clientWidth,
-      height: container.clientHeight,
-      draggable: true,
-    });
-    const content = this.content;
-    const handles = new Konva.Layer();
-    const group = () => new Konva.Group({ listening: false });
-    this.groups = { picture: group(), ink: group(), paths: group() };
-    this.groups.picture.add(this.images.picture);
-    this.groups.ink.add(this.images.ink);
-    const draw = (which: 'paint' | 'mark') =>
-      new Konva.Shape({
-        listening: false,
-        sceneFunc: (context, shape) => {
-          const native = context._context;
-          native.save();
-          native.globalAlpha = shape.getAbsoluteOpacity();
-          this[which](native);
-          native.restore();
-        },
-      });
-    this.groups.paths.add(draw('paint'));
-    content.add(this.paper, this.groups.picture, this.groups.ink, this.groups.paths, draw('mark'));
-    this.wipe.add(this.wipeLine, this.wipeGrip);
-    handles.add(this.wipe);
-    this.stage.add(content, handles);
-  }
-
-  /** Shows a bitmap over the picture's whole size. */
-  show(
-    layer: 'picture' | 'ink',
-    image: ImageBitmap | undefined,
-    size: { width: number; height: number },
-  ): void {
-    this.images[layer].setAttrs({ image, ...size });
-  }
-
-  sizeWipe(height: number, scale: number): void {
-    this.wipeLine.setAttrs({ strokeWidth: 2 / scale, hitStrokeWidth: 16 / scale });
-    this.wipeGrip.setAttrs({ y: height / 2, radius: 11 / scale });
-  }
-
-  /** Two fingers: the factor by which they moved apart, and their middle. */
-  onPinch(zoom: (factor: number, centre: { x: number; y: number }) => void): void {
-    let last = 0;
-    this.stage.on('touchmove', ({ evt }) => {
-      if (evt.touches.length !== 2) return;
-      evt.preventDefault();
-      this.stage.stopDrag();
-      const [a, b] = evt.touches;
-      const apart = Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY);
-      const { left, top } = this.stage.container().getBoundingClientRect();
-      if (last > 0)
-        zoom(apart / last, { x: (a.clientX + b.clientX) / 2 - left, y: (a.clientY + b.clientY) / 2 - top });
-      last = apart;
-    });
-    this.stage.on('touchend', () => (last = 0));
-  }
 }

@@ -43,9 +43,25 @@ import { BENCH_LAYERS, BenchState, LAYER_NAMES, type PathStyle } from './bench-s
       type="button"
       class="switch"
       [attr.aria-pressed]="state.look().wipe"
-      (click)="state.change({ wipe: !state.look().wipe })"
+      (click)="state.change({ wipe: !state.look().wipe, blink: false })"
     >
       Wipe
+    </button>
+    <button
+      type="button"
+      class="switch"
+      [attr.aria-pressed]="state.look().blink"
+      (click)="state.change({ blink: !state.look().blink, wipe: false })"
+    >
+      Blink
+    </button>
+    <button
+      type="button"
+      class="switch"
+      [attr.aria-pressed]="state.loupe()"
+      (click)="state.loupe.set(!state.loupe())"
+    >
+      Loupe
     </button>
   `,
   styleUrl: './view-bar.scss',

@@ -1,7 +1,7 @@
 import { Component, inject } from '@angular/core';
 import { BENCH_LAYERS, type BenchLayer, BenchState, LAYER_NAMES } from './bench-state';
 
-/** Which two layers lie on either side of the wipe, and where it stands. */
+/** Which two layers lie on either side of the wipe, or blink, and where it stands. */
 @Component({
   selector: 'drelk-wipe-bar',
   template: `
@@ -10,15 +10,17 @@ import { BENCH_LAYERS, type BenchLayer, BenchState, LAYER_NAMES } from './bench-
         <option [value]="layer" [selected]="state.look().left === layer">{{ names[layer] }}</option>
       }
     </select>
-    <input
-      type="range"
-      min="0"
-      max="1"
-      step="0.01"
-      aria-label="Place of the wipe"
-      [value]="state.wipeAt()"
-      (input)="state.wipeAt.set(numberOf($event))"
-    />
+    @if (state.look().wipe) {
+      <input
+        type="range"
+        min="0"
+        max="1"
+        step="0.01"
+        aria-label="Place of the wipe"
+        [value]="state.wipeAt()"
+        (input)="state.wipeAt.set(numberOf($event))"
+      />
+    }
     <select aria-label="Right of the wipe" (change)="state.change({ right: layerOf($event) })">
       @for (layer of layers; track layer) {
         <option [value]="layer" [selected]="state.look().right === layer">{{ names[layer] }}</option>

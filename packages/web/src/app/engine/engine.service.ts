@@ -1,18 +1,19 @@
 import { Injectable, signal } from '@angular/core';
-import { Observable, Subject, filter, firstValueFrom, map, race, take } from 'rxjs';
-import type { CheckedFile, JobDocument, PictureHeader } from '@drelk/core';
-import type { EngineAnswer, EngineProblem, EngineRequest, ResultView } from './messages';
+import { Observable, Subject, filter, firstValueFrom, map } from 'rxjs';
+import type { JobDocument } from '@drelk/core';
+import type {
+  EngineAnswer,
+  EngineCall,
+  EngineCalls,
+  EngineProblem,
+  EngineRequest,
+  ResultView,
+} from './messages';
 import { createEngineWorker } from './worker.factory';
-
-/** A request without its number, which is given on sending. */
-type Asked = { [T in EngineRequest['type']]: Omit<Extract<EngineRequest, { type: T }>, 'request'> }[Exclude<
-  EngineRequest['type'],
-  'share'
->];
 
 /**
  * The page's one door to the worker. The newest computation wins: an older one is told to stop through
- * shared memory, without waiting for the worker to look at its messages.
+ * shared memory, without waiting for the worker to look at its messages. Questions are answered in turn.
  */
 @Injectable({ providedIn: 'root' })
 export class EngineService {
@@ -38,15 +39,31 @@ export class EngineService {
     this.answers.subscribe((answer) => this.receive(answer));
   }
 
-  /** Gives the worker a picture; the file's bytes are moved, not copied. */
-  async open(key: string, name: string, file: ArrayBuffer): Promise<PictureHeader> {
-    const request = this.send({ type: 'open', key, file, name }, [file]);
-    return this.reply(request, 'opened').then((answer) => answer.header);
+  /** Asks one question; rejects with a sentence. What is in `transfer` is moved, not copied. */
+  ask<C extends EngineCall>(
+    type: C,
+    asks: EngineCalls[C]['asks'],
+    transfer: Transferable[] = [],
+  ): Promise<EngineCalls[C]['answer']> {
+    const request = ++this.count;
+    const mine = this.answers.pipe(
+      filter((answer) => answer.request === request && answer.type !== 'progress'),
+      map((answer) => {
+        if (answer.type === 'problem') throw answer.problem;
+        return (answer as Extract<EngineAnswer, { type: 'answer' }>).answer;
+      }),
+    );
+    const answered = firstValueFrom(mine);
+    this.worker.postMessage({ type, request, ...asks }, transfer);
+    return answered;
   }
 
   /** Computes a document; whatever was being computed is dropped. */
   compute(document: JobDocument, mode: 'preview' | 'full'): void {
-    this.computing = this.send({ type: 'compute', document, mode });
+    const request = ++this.count;
+    this.computing = request;
+    if (this.flag) Atomics.store(this.flag, 0, request);
+    this.worker.postMessage({ type: 'compute', request, document, mode } satisfies EngineRequest);
     this.busy.set(true);
   }
 
@@ -55,40 +72,6 @@ export class EngineService {
     this.count++;
     if (this.flag) Atomics.store(this.flag, 0, this.count);
     this.settle();
-  }
-
-  async handOff(document: JobDocument, format: 'svg' | 'dxf'): Promise<CheckedFile> {
-    return this.reply(this.send({ type: 'handOff', document, format }), 'file').then((answer) => answer.file);
-  }
-
-  /** The contours as found, before curves were fitted. */
-  async contours(): Promise<{ points: Float64Array; starts: Uint32Array }> {
-    return this.reply(this.send({ type: 'contours' }), 'contours');
-  }
-
-  private send(message: Asked, transfer: Transferable[] = []): number {
-    const request = ++this.count;
-    // Files and contours are waited for, and do not stop what is being computed.
-    if (this.flag && message.type === 'compute') Atomics.store(this.flag, 0, request);
-    this.worker.postMessage({ ...message, request }, transfer);
-    return request;
-  }
-
-  private reply<T extends EngineAnswer['type']>(
-    request: number,
-    type: T,
-  ): Promise<Extract<EngineAnswer, { type: T }>> {
-    const mine = this.answers.pipe(filter((answer) => answer.request === request));
-    const good = mine.pipe(
-      filter((answer): answer is Extract<EngineAnswer, { type: T }> => answer.type === type),
-    );
-    const bad = mine.pipe(
-      filter((answer) => answer.type === 'problem'),
-      map((answer) => {
-        throw (answer as Extract<EngineAnswer, { type: 'problem' }>).problem;
-      }),
-    );
-    return firstValueFrom(race(good, bad).pipe(take(1)));
   }
 
   private receive(answer: EngineAnswer): void {

@@ -1,81 +1,138 @@
 /// <reference lib="webworker" />
 import { type Context, DrelkError, checkPicture } from '@drelk/core';
-import type { EngineAnswer, EngineRequest } from './messages';
-import { EngineSession, inkPixels } from './session';
+import type {
+  EngineAnswer,
+  EngineCall,
+  EngineCalls,
+  EngineRequest,
+  OptionView,
+  ResultView,
+} from './messages';
+import { EngineSession, inkPixels, maskPixels } from './session';
+
+type Asked<C extends EngineCall> = Extract<EngineRequest, { type: C }>;
+type Compute = Extract<EngineRequest, { type: 'compute' }>;
 
 let session: EngineSession | undefined;
-/** Number of the newest request, written by the page without waiting for this thread. */
+/** Number of the newest computation, written by the page without waiting for this thread. */
 let newest: Int32Array | undefined;
 /** What the page already has bitmaps of. */
 let shown: { square?: string; fullPicture?: boolean; ink?: object; level?: number } = {};
 
 /** Progress is told for what takes longer than this, in milliseconds. */
 const QUIET = 300;
+/** Colours of lit-up areas, as little-endian RGBA: what a pour takes; what vanishes to paper, and to ink. */
+const POURED = [0xb0_62_6f_2f];
+const VANISHING = [0xd0_2d_51_c4, 0xd0_ad_86_1d];
 
 addEventListener('message', ({ data }: MessageEvent<EngineRequest>) => {
-  void answer(data);
+  if (data.type === 'share') newest = new Int32Array(data.flag);
+  else void answer(data);
 });
 
-async function answer(message: EngineRequest): Promise<void> {
-  if (message.type === 'share') {
-    newest = new Int32Array(message.flag);
-    return;
-  }
-  const context = contextFor(message.request);
+async function answer(message: Exclude<EngineRequest, { type: 'share' }>): Promise<void> {
+  const { request } = message;
   try {
-    if (message.type !== 'open' && context.stopped()) throw stopped();
-    const { reply, transfer } = await work(message, context);
-    postMessage(reply, { transfer });
+    if (message.type === 'compute') {
+      const context = contextFor(request, true);
+      if (context.stopped()) throw stopped();
+      const view = await compute(message, context);
+      const bitmaps = [view.picture, view.ink].filter((bitmap) => bitmap !== undefined);
+      postMessage({ type: 'result', request, view } satisfies EngineAnswer, { transfer: bitmaps });
+    } else {
+      const { answer: given, transfer } = await reply(message, contextFor(request, false));
+      postMessage({ type: 'answer', request, answer: given } satisfies EngineAnswer, { transfer });
+    }
   } catch (error) {
     const { code, message: text, hint } = error instanceof DrelkError ? error : unexpected(error);
-    post({ type: 'problem', request: message.request, problem: { code, message: text, hint } });
+    post({ type: 'problem', request, problem: { code, message: text, hint } });
   }
 }
 
-async function work(
-  message: Exclude<EngineRequest, { type: 'share' }>,
-  context: Context,
-): Promise<{ reply: EngineAnswer; transfer: Transferable[] }> {
-  const { request } = message;
-  if (message.type === 'open') {
-    const bytes = new Uint8Array(message.file);
-    const header = checkPicture(bytes, message.name);
-    session = new EngineSession({
-      key: message.key,
-      picture: await decode(bytes, message.name),
-      reduction: 1,
-    });
+interface Reply<C extends EngineCall> {
+  answer: EngineCalls[C]['answer'];
+  transfer: Transferable[];
+}
+
+/** How each question is answered. */
+const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promise<Reply<C>> } = {
+  async open({ key, file, name }) {
+    const bytes = new Uint8Array(file);
+    const header = checkPicture(bytes, name);
+    session = new EngineSession({ key, picture: await decode(bytes, name), reduction: 1 });
     shown = {};
-    return { reply: { type: 'opened', request, header }, transfer: [] };
-  }
+    return plain({ header });
+  },
+  async handOff({ document, format }, context) {
+    return plain(opened().handOff(document, format, context));
+  },
+  async contours() {
+    const { points, starts } = opened().contours();
+    return plain({ points, starts });
+  },
+  async frame({ document, show }, context) {
+    const { picture, ...place } = opened().frame(document, show, context);
+    const bitmap = await bitmapOf(picture);
+    return { answer: { ...place, bitmap }, transfer: [bitmap] };
+  },
+  async cling({ at }) {
+    return plain(opened().cling(at));
+  },
+  async sheet(_asked, context) {
+    return plain({ corners: opened().sheet(context) });
+  },
+  async poured({ document, at, tolerance, everywhere }, context) {
+    const { mask, width, height } = opened().poured(document, at, { tolerance, everywhere }, context);
+    const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, POURED) });
+    const share = mask.reduce((sum, value) => sum + value, 0) / mask.length;
+    return { answer: { mask: bitmap, share }, transfer: [bitmap] };
+  },
+  async vanishing({ document }, context) {
+    const { mask, width, height } = opened().vanishing(document, context);
+    const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, VANISHING) });
+    return { answer: { mask: bitmap }, transfer: [bitmap] };
+  },
+  async options({ document }, context) {
+    const options: OptionView[] = [];
+    for (const { grey, level, ...option } of opened().options(document, context)) {
+      const pixels = grey && level !== undefined ? inkPixels(grey, level) : undefined;
+      options.push(
+        grey && pixels
+          ? { ...option, bitmap: await bitmapOf({ width: grey.width, height: grey.height, data: pixels }) }
+          : option,
+      );
+    }
+    return { answer: { options }, transfer: options.flatMap(({ bitmap }) => bitmap ?? []) };
+  },
+};
+
+const plain = <T>(value: T) => ({ answer: value, transfer: [] });
+
+function reply<C extends EngineCall>(asked: Asked<C>, context: Context): Promise<Reply<C>> {
+  const handler = replies[asked.type as C] as (asked: Asked<C>, context: Context) => Promise<Reply<C>>;
+  return handler(asked, context);
+}
+
+function opened(): EngineSession {
   if (!session) throw stopped();
-  if (message.type === 'handOff') {
-    return {
-      reply: { type: 'file', request, file: session.handOff(message.document, message.format, context) },
-      transfer: [],
-    };
-  }
-  if (message.type === 'contours') {
-    const { points, starts } = session.contours();
-    return { reply: { type: 'contours', request, points, starts }, transfer: [] };
-  }
-  const { result, view } = session.compute(message.document, message.mode, context);
-  const transfer: Transferable[] = [];
-  const square = JSON.stringify(message.document.square);
-  const full = message.mode === 'full';
+  return session;
+}
+
+async function compute({ document, mode }: Compute, context: Context): Promise<ResultView> {
+  const { result, view } = opened().compute(document, mode, context);
+  const full = mode === 'full';
+  const square = JSON.stringify([document.square, result.corners]);
   // A preview never takes away the full picture that is shown already.
   if (shown.square !== square || (full && !shown.fullPicture)) {
     view.picture = await bitmapOf(result.picture);
-    Object.assign(shown, { square, fullPicture: full });
-    transfer.push(view.picture);
+    shown = { ...shown, square, fullPicture: full };
   }
-  const { grey, level } = result.ink;
+  const { grey, level } = result.ink.ink;
   if (shown.ink !== grey || shown.level !== level) {
     view.ink = await bitmapOf({ width: grey.width, height: grey.height, data: inkPixels(grey, level) });
-    Object.assign(shown, { ink: grey, level });
-    transfer.push(view.ink);
+    shown = { ...shown, ink: grey, level };
   }
-  return { reply: { type: 'result', request, view }, transfer };
+  return view;
 }
 
 async function decode(bytes: Uint8Array<ArrayBuffer>, name: string) {
@@ -111,15 +168,16 @@ function bitmapOf({
   return createImageBitmap(new ImageData(pixels, width, height));
 }
 
-function contextFor(request: number): Context {
+/** Computations give way to newer ones and tell how far they are; questions are answered to the end. */
+function contextFor(request: number, givesWay: boolean): Context {
   const begun = performance.now();
   let told = begun;
   return {
     now: () => performance.now(),
-    stopped: () => newest !== undefined && Atomics.load(newest, 0) > request,
+    stopped: () => givesWay && newest !== undefined && Atomics.load(newest, 0) > request,
     progress: (stage, share) => {
       const now = performance.now();
-      if (now - begun < QUIET || now - told < 60) return;
+      if (!givesWay || now - begun < QUIET || now - told < 60) return;
       told = now;
       post({ type: 'progress', request, stage, share });
     },

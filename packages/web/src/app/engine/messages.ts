@@ -2,31 +2,86 @@ import type {
   CheckedFile,
   DrelkError,
   Facts,
+  Ink,
+  InkSettings,
   JobDocument,
+  Kind,
   PictureHeader,
   Proof,
+  Scale,
   ScaleSource,
+  Separation,
+  SquareHint,
   Step,
+  UsedPlate,
+  Vanishing,
 } from '@drelk/core';
 
-/** What the page asks of the worker. */
+/** A place in pixels. */
+export interface Place {
+  x: number;
+  y: number;
+}
+
+/** Questions that are answered once each, whatever is being computed: what is asked, and the answer. */
+export interface EngineCalls {
+  open: { asks: { key: string; file: ArrayBuffer; name: string }; answer: { header: PictureHeader } };
+  handOff: { asks: { document: JobDocument; format: 'svg' | 'dxf' }; answer: CheckedFile };
+  /** The contours of the last full result, as found before fitting. */
+  contours: { asks: object; answer: { points: Float64Array; starts: Uint32Array } };
+  /** A picture squared up otherwise than the document says: the source itself, or without its crop. */
+  frame: { asks: { document: JobDocument; show: FrameKind }; answer: FrameView };
+  /** Where a hand means to point, in source pixels. */
+  cling: { asks: { at: Place }; answer: Place };
+  /** The corners of the sheet in view, in source pixels. */
+  sheet: { asks: object; answer: { corners: number[] | null } };
+  /** The area that pouring would take, over the squared-up picture, reduced. */
+  poured: {
+    asks: { document: JobDocument; at: Place; tolerance: number; everywhere: boolean };
+    answer: { mask: ImageBitmap; share: number };
+  };
+  /** What is about to vanish, lit up. */
+  vanishing: { asks: { document: JobDocument }; answer: { mask: ImageBitmap } };
+  options: { asks: { document: JobDocument }; answer: { options: OptionView[] } };
+}
+export type EngineCall = keyof EngineCalls;
+
+/** What the page sends to the worker. */
 export type EngineRequest =
   | { type: 'share'; flag: SharedArrayBuffer }
-  | { type: 'open'; request: number; key: string; file: ArrayBuffer; name: string }
   | { type: 'compute'; request: number; document: JobDocument; mode: 'preview' | 'full' }
-  | { type: 'handOff'; request: number; document: JobDocument; format: 'svg' | 'dxf' }
-  | { type: 'contours'; request: number };
+  | { [C in EngineCall]: { type: C; request: number } & EngineCalls[C]['asks'] }[EngineCall];
 
 /** What the worker answers. */
 export type EngineAnswer =
-  | { type: 'opened'; request: number; header: PictureHeader }
   | { type: 'progress'; request: number; stage: string; share: number }
   | { type: 'result'; request: number; view: ResultView }
-  | { type: 'file'; request: number; file: CheckedFile }
-  | { type: 'contours'; request: number; points: Float64Array; starts: Uint32Array }
+  | { type: 'answer'; request: number; answer: EngineCalls[EngineCall]['answer'] }
   | { type: 'problem'; request: number; problem: EngineProblem };
 
 export type EngineProblem = Pick<DrelkError, 'code' | 'message' | 'hint'>;
+
+/** The picture as it came, or squared up but not cropped. */
+export type FrameKind = 'source' | 'uncropped';
+
+/** A picture with its own place: `toSource` takes its pixels, at the source's scale, to the source's. */
+export interface FrameView {
+  width: number;
+  height: number;
+  toSource: number[];
+  bitmap: ImageBitmap;
+}
+
+/** One treatment of the picture, small. */
+export interface OptionView {
+  id: string;
+  name: string;
+  ink: InkSettings;
+  /** Undefined where the treatment leaves no ink. */
+  bitmap?: ImageBitmap;
+  shapes: number;
+  nodes: number;
+}
 
 /** What the page shows of a result. Lengths in millimetres, places in pixels of the squared-up source picture. */
 export interface ResultView {
@@ -34,20 +89,15 @@ export interface ResultView {
   /** Size in source pixels after squaring up. */
   width: number;
   height: number;
+  /** Takes places on the squared-up picture to the source's, as a 3 x 3 matrix row by row. */
+  toSource: number[];
   /** New pictures, only where they changed since the last answer. */
   picture?: ImageBitmap;
   ink?: ImageBitmap;
   paths: PathView;
   facts: Facts;
-  inkFacts: {
-    histogram: Uint32Array;
-    automatic: number;
-    threshold: number;
-    lightOnDark: boolean;
-    specks: number;
-    pinholes: number;
-    inkShare: number;
-  };
+  squareFacts: SquareFacts;
+  inkFacts: InkFacts;
   /** Millimetres of a source pixel, and where that comes from. */
   millimetresPerPixel: number;
   scaleSource: ScaleSource;
@@ -56,6 +106,38 @@ export interface ResultView {
   tolerance: number;
   proof: Proof;
   timing: Record<Step, number>;
+}
+
+/** What Square up found. */
+export interface SquareFacts {
+  /** Corners it was flattened by, in source pixels; null where it was not. */
+  corners: number[] | null;
+  /** Size in millimetres of a pixel of the squared-up picture as Square up knows it, with how sure that is. */
+  scale: Scale;
+  hints: SquareHint[];
+}
+
+/** What Ink found, and how it was made. */
+export interface InkFacts {
+  kind: Kind;
+  by: Separation;
+  levelled: boolean;
+  /** Tone counts before and after tones were changed. */
+  before: Uint32Array;
+  after: Uint32Array;
+  automatic: number;
+  threshold: number;
+  lightOnDark: boolean;
+  plates?: UsedPlate[];
+  bands?: number[];
+  vanishing: Vanishing;
+  cleaned: Ink['cleaned'];
+  /** Areas below which specks and pinholes were dropped, in square source pixels. */
+  specks: number;
+  pinholes: number;
+  /** Mean width of the strokes in source pixels. */
+  strokeWidth: number;
+  inkShare: number;
 }
 
 /** Paths for drawing. */

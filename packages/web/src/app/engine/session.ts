@@ -1,5 +1,6 @@
 import {
   type CheckedFile,
+  type ColourPicture,
   type Context,
   type ContourSet,
   type DecodedPicture,
@@ -8,36 +9,49 @@ import {
   type JobDocument,
   type JobResult,
   type Memory,
+  type PictureLook,
+  clingToMark,
+  factsOf,
   handOffFile,
+  inkOptions,
+  lookAtPicture,
+  mapPoint,
   newMemory,
+  pouredArea,
   reduceColour,
   runJob,
   sizeWithin,
+  squareJob,
+  toGrey,
+  vanishingMask,
 } from '@drelk/core';
-import type { ResultView } from './messages';
+import type { FrameKind, OptionView, Place, ResultView } from './messages';
 import { viewOf } from './view';
 
-/** Pixels of the copy that answers while the hand moves. */
+/** Pixels of the copy that answers while the hand moves, and of the pictures of the options. */
 const PREVIEW_PIXELS = 500_000;
+const OPTION_PIXELS = 120_000;
 
-/** What the worker holds of one job: its decoded picture, a smaller copy, and what the stages gave for each. */
+/** A picture to be shown, RGBA, with where it lies. */
+export interface ShownFrame {
+  picture: ColourPicture;
+  /** Size and map at the source's scale. */
+  width: number;
+  height: number;
+  toSource: number[];
+}
+
+/** What the worker holds of one job: its decoded picture, smaller copies, and what the stages gave for each. */
 export class EngineSession {
-  private small: DecodedPicture;
-  private readonly memories = { preview: newMemory(), full: newMemory() };
+  private readonly small: DecodedPicture;
+  private readonly memories: { preview: Memory; full: Memory };
   private last: JobResult | undefined;
+  private grey: GreyPicture | undefined;
 
   constructor(private readonly source: DecodedPicture) {
-    const { picture, key } = source;
-    const size = sizeWithin(picture.width, picture.height, PREVIEW_PIXELS);
-    const isSmall = size.width === picture.width;
-    this.small = isSmall
-      ? source
-      : {
-          key: `${key} small`,
-          picture: reduceColour(picture, size.width, size.height),
-          reduction: picture.width / size.width,
-        };
-    if (isSmall) this.memories.preview = this.memories.full;
+    const full = newMemory();
+    this.small = this.reduced(PREVIEW_PIXELS);
+    this.memories = { full, preview: this.small === source ? full : newMemory(full.looks) };
   }
 
   compute(
@@ -46,8 +60,7 @@ export class EngineSession {
     context: Context,
   ): { result: JobResult; view: ResultView } {
     const source = mode === 'full' ? this.source : this.small;
-    const memory: Memory = this.memories[mode];
-    const result = runJob(document, source, memory, context);
+    const result = runJob(document, source, this.memories[mode], context);
     if (mode === 'full') this.last = result;
     return { result, view: viewOf(result, source.reduction, mode) };
   }
@@ -61,6 +74,90 @@ export class EngineSession {
     if (!this.last) throw new DrelkError('stopped', 'There is no result yet.', 'Wait a moment.');
     return this.last.contours;
   }
+
+  /** The source itself, or the squared-up picture without its crop. */
+  frame(document: JobDocument, show: FrameKind, context: Context): ShownFrame {
+    const { picture } = this.source;
+    if (show === 'source') {
+      const { width, height } = picture;
+      return { picture, width, height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] };
+    }
+    const uncropped = { ...document, square: { ...document.square, crop: null } };
+    const { plan, picture: squared } = squareJob(uncropped, this.source, newMemory(this.looks), context);
+    return { picture: squared, width: plan.width, height: plan.height, toSource: [...plan.toSource] };
+  }
+
+  /** Where a hand means to point on the source. */
+  cling(at: Place): Place {
+    this.grey ??= toGrey(this.source.picture);
+    return clingToMark(this.grey, at);
+  }
+
+  sheet(context: Context): number[] | null {
+    return this.look(context).sheet()?.corners ?? null;
+  }
+
+  /** The area that pouring would take, on the smaller copy: 1 for each of its pixels. */
+  poured(
+    document: JobDocument,
+    at: Place,
+    pour: { tolerance: number; everywhere: boolean },
+    context: Context,
+  ): { mask: Uint8Array; width: number; height: number } {
+    const { reduction } = this.small;
+    const { plan, picture } = squareJob(document, this.small, this.memories.preview, context);
+    const place = mapPoint(plan.toResult, { x: at.x / reduction, y: at.y / reduction });
+    const { width, height } = picture;
+    return { mask: pouredArea(picture, { at: [place.x, place.y], ...pour }), width, height };
+  }
+
+  /** What is about to vanish, on the smaller copy: 1 where to paper, 2 where to ink. */
+  vanishing(document: JobDocument, context: Context): { mask: Uint8Array; width: number; height: number } {
+    const { ink, picture } = runJob(document, this.small, this.memories.preview, context);
+    return { mask: vanishingMask(ink.separated), width: picture.width, height: picture.height };
+  }
+
+  /** Six treatments, each with its ink and counts, one after the other. */
+  *options(
+    document: JobDocument,
+    context: Context,
+  ): Generator<OptionView & { grey?: GreyPicture; level?: number }> {
+    const source = this.reduced(OPTION_PIXELS);
+    const memory = newMemory(this.looks);
+    const { separated } = runJob(document, source, memory, context).ink;
+    for (const option of inkOptions(document, this.look(context), separated)) {
+      try {
+        const result = runJob({ ...document, ink: option.ink }, source, memory, context);
+        const { shapes, nodes } = factsOf(result);
+        const { grey, level } = result.ink.ink;
+        yield { ...option, shapes, nodes, grey, level };
+      } catch (error) {
+        if (!(error instanceof DrelkError) || error.code === 'stopped') throw error;
+        yield { ...option, shapes: 0, nodes: 0 };
+      }
+    }
+  }
+
+  private get looks() {
+    return this.memories.full.looks;
+  }
+
+  private look(context: Context): PictureLook {
+    return lookAtPicture(this.looks, this.source.picture, context);
+  }
+
+  /** A copy of at most so many pixels; the source itself where it has no more. */
+  private reduced(pixels: number): DecodedPicture {
+    const { picture, key } = this.source;
+    const size = sizeWithin(picture.width, picture.height, pixels);
+    if (size.width === picture.width) return this.source;
+    return {
+      key: `${key} ${pixels}`,
+      picture: reduceColour(picture, size.width, size.height),
+      reduction: picture.width / size.width,
+      whole: picture,
+    };
+  }
 }
 
 /** The ink as a picture: one colour, opaque where ink is. */
@@ -72,5 +169,12 @@ export function inkPixels(
   // Little-endian RGBA of the interface's ink colour.
   const colour = 0xff20262a;
   for (let i = 0; i < pixels.length; i++) if (data[i] < level) pixels[i] = colour;
+  return new Uint8ClampedArray(pixels.buffer);
+}
+
+/** A mask as a picture: each value in its own colour (RGBA as little-endian words), 0 clear. */
+export function maskPixels(mask: Uint8Array, colours: readonly number[]): Uint8ClampedArray<ArrayBuffer> {
+  const pixels = new Uint32Array(mask.length);
+  for (let i = 0; i < mask.length; i++) if (mask[i]) pixels[i] = colours[mask[i] - 1];
   return new Uint8ClampedArray(pixels.buffer);
 }

@@ -2,17 +2,19 @@ import {
   type Contour,
   type JobResult,
   type Shape,
+  composed,
   contoursOf,
   eachSegment,
   factsOf,
   pathData,
   placeContour,
+  scaledAndMoved,
 } from '@drelk/core';
-import type { PathView, ResultView } from './messages';
+import type { InkFacts, PathView, ResultView, SquareFacts } from './messages';
 
 /** What the page shows of a result that was computed on a picture `reduction` times smaller than the source. */
 export function viewOf(result: JobResult, reduction: number, mode: 'preview' | 'full'): ResultView {
-  const { ink, piece, proof, timing, picture } = result;
+  const { piece, proof, timing, picture } = result;
   const millimetresPerPixel = piece.millimetresPerPixel / reduction;
   const first = result.line.shapes[0];
   const placed = piece.paths[0]?.shape;
@@ -25,23 +27,59 @@ export function viewOf(result: JobResult, reduction: number, mode: 'preview' | '
     mode,
     width: picture.width * reduction,
     height: picture.height * reduction,
+    toSource: atSourceScale(result.plan.toSource, reduction),
     paths: pathsOf(result.line.shapes, reduction),
     facts: factsOf(result),
-    inkFacts: {
-      histogram: ink.histogram,
-      automatic: ink.automatic,
-      threshold: ink.threshold,
-      lightOnDark: ink.lightOnDark,
-      specks: ink.specks,
-      pinholes: ink.pinholes,
-      inkShare: ink.inkPixels / (picture.width * picture.height),
-    },
+    squareFacts: squareFactsOf(result, reduction),
+    inkFacts: inkFactsOf(result, reduction),
     millimetresPerPixel,
     scaleSource: piece.scaleSource,
     frame: { x, y, width: piece.frame.right, height: piece.frame.bottom },
     tolerance: result.tolerance * reduction,
     proof,
     timing,
+  };
+}
+
+/** A map between two reduced pictures as one between the same pictures at the source's scale. */
+export function atSourceScale(map: readonly number[], reduction: number): number[] {
+  const grow = scaledAndMoved(reduction, reduction, 0, 0);
+  const shrink = scaledAndMoved(1 / reduction, 1 / reduction, 0, 0);
+  return [...composed(grow, composed(map, shrink))];
+}
+
+function squareFactsOf({ corners, hints, plan }: JobResult, reduction: number): SquareFacts {
+  const { millimetresPerPixel } = plan.scale;
+  return {
+    corners: corners && [...corners],
+    hints,
+    scale: {
+      ...plan.scale,
+      millimetresPerPixel: millimetresPerPixel === null ? null : millimetresPerPixel / reduction,
+    },
+  };
+}
+
+function inkFactsOf({ kind, seen, ink, picture }: JobResult, reduction: number): InkFacts {
+  const { toned, separated, plates, bands, vanishing, settings } = ink;
+  const scale = reduction * reduction;
+  return {
+    kind,
+    by: settings.by,
+    levelled: toned.levelled !== undefined,
+    before: toned.before,
+    after: toned.after,
+    automatic: separated.automatic,
+    threshold: separated.threshold,
+    lightOnDark: separated.lightOnDark,
+    plates,
+    bands,
+    vanishing,
+    cleaned: ink.ink.cleaned,
+    specks: settings.clean.specks * scale,
+    pinholes: settings.clean.pinholes * scale,
+    strokeWidth: seen.look.strokeWidth,
+    inkShare: ink.ink.inkPixels / (picture.width * picture.height),
   };
 }
 

@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { MatDialog } from '@angular/material/dialog';
 import { Bench } from '../bench/bench';
 import { BENCH_LAYERS, BenchState, STAGES } from '../bench/bench-state';
+import { ToolBox } from '../bench/tools/tool-box';
 import { ViewBar } from '../bench/view-bar';
 import { Facts } from '../facts/facts';
 import { ApiService } from '../shared/api.service';
@@ -40,7 +41,7 @@ import { Workbench } from './workbench';
     Strip,
     ViewBar,
   ],
-  providers: [BenchState, JobPageId, JobStore, Workbench],
+  providers: [BenchState, JobPageId, JobStore, ToolBox, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: { '(document:keydown)': 'onKey($event)' },
@@ -51,6 +52,7 @@ export class JobPage {
   readonly store = inject(JobStore);
   readonly bench = inject(BenchState);
   readonly light = inject(LightService);
+  private readonly tools = inject(ToolBox);
   readonly missing = signal<Sentence | undefined>(undefined);
   readonly undoText = computed(() =>
     this.store.undoLabel() ? `Undo: ${this.store.undoLabel()}` : 'Nothing to undo',
@@ -75,7 +77,7 @@ export class JobPage {
       does: STAGE_NAMES[stage],
       run: () => this.bench.stage.set(stage),
     })),
-    { key: '0', does: 'Whole picture on the bench', run: () => this.work.fit() },
+    { key: '0', does: 'Whole picture on the bench', run: () => this.fit() },
     { key: '+', does: 'Zoom in', run: () => this.bench.zoom(1.25) },
     { key: '-', does: 'Zoom out', run: () => this.bench.zoom(0.8) },
     ...BENCH_LAYERS.map((layer, i) => ({
@@ -84,11 +86,17 @@ export class JobPage {
       run: () => this.bench.fade(layer, this.bench.look().opacity[layer] > 0 ? 0 : 1),
     })),
     { key: 'm', does: 'Misfit lit up', run: () => this.bench.change({ misfit: !this.bench.look().misfit }) },
-    { key: 'x', does: 'Wipe', run: () => this.bench.change({ wipe: !this.bench.look().wipe }) },
+    { key: 'x', does: 'Wipe', run: () => this.bench.change({ wipe: !this.bench.look().wipe, blink: false }) },
+    {
+      key: 'b',
+      does: 'Blink',
+      run: () => this.bench.change({ blink: !this.bench.look().blink, wipe: false }),
+    },
+    { key: 'o', does: 'Loupe', run: () => this.bench.loupe.update((on) => !on) },
     { key: 'z', control: true, shift: false, does: 'Undo', run: () => this.store.undo() },
     { key: 'z', control: true, shift: true, does: 'Redo', run: () => this.store.redo() },
     { key: 'l', does: 'Light or dark', run: () => this.light.turn() },
-    { key: 'Escape', does: 'Stop the computation', run: () => this.work.engine.stop() },
+    { key: 'Escape', does: 'Put the tool down, or stop the computation', run: () => this.stop() },
     { key: '?', does: 'This sheet', run: () => this.showShortcuts() },
   ];
 
@@ -99,6 +107,16 @@ export class JobPage {
       untracked(() => this.open(id));
     });
     effect(() => title.setTitle(`${this.store.document()?.name ?? 'Job'} – Drelk`));
+  }
+
+  private fit(): void {
+    const ground = this.tools.ground();
+    if (ground) this.bench.fit(ground);
+  }
+
+  private stop(): void {
+    if (this.tools.active()) this.tools.putDown();
+    else this.work.engine.stop();
   }
 
   rename(event: Event): void {

@@ -1,7 +1,7 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { filter, switchMap, timer } from 'rxjs';
-import { formatLength } from '@drelk/core';
+import { formatLength, mapPoint } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { EngineProblem, ResultView } from '../engine/messages';
 import { EngineService } from '../engine/engine.service';
@@ -23,8 +23,19 @@ export class Workbench {
   readonly view = signal<ResultView | undefined>(undefined);
   readonly picture = signal<ImageBitmap | undefined>(undefined);
   readonly ink = signal<ImageBitmap | undefined>(undefined);
+  /** What is about to vanish, lit up, while that is asked for. */
+  readonly vanishing = signal<ImageBitmap | undefined>(undefined);
   /** Why there is no result for the settings as they are. */
   readonly problem = signal<EngineProblem | undefined>(undefined);
+  /** Millimetres of a source pixel, near the middle of the picture. */
+  readonly sourcePixel = computed(() => {
+    const view = this.view();
+    if (!view) return 1;
+    const middle = { x: view.width / 2, y: view.height / 2 };
+    const a = mapPoint(view.toSource, middle);
+    const b = mapPoint(view.toSource, { x: middle.x + 1, y: middle.y });
+    return view.millimetresPerPixel / Math.hypot(b.x - a.x, b.y - a.y);
+  });
   readonly units = computed(() => this.store.shown()?.units ?? 'mm');
 
   private readonly api = inject(ApiService);
@@ -62,10 +73,12 @@ export class Workbench {
     this.opened.set(false);
     const document = this.store.document();
     if (!document) return;
-    const { blob, name } = document.source;
-    this.api.blob(blob).subscribe({
+    const { blob, name, kind } = document.source;
+    // What this browser cannot decode comes as PNG from the server, pixel for pixel.
+    const file = kind === 'tiff' ? this.api.blobPng(blob) : this.api.blob(blob);
+    file.subscribe({
       next: (file) => {
-        this.engine.open(blob, name, file).then(
+        this.engine.ask('open', { key: blob, name, file }, [file]).then(
           () => this.opened.set(true),
           (problem: EngineProblem) => this.problem.set(problem),
         );
@@ -79,9 +92,16 @@ export class Workbench {
     return formatLength(millimetres, this.units());
   }
 
-  fit(): void {
-    const view = this.view();
-    if (view) this.bench.fit(view);
+  /** A length given in source pixels, in the job's unit where there is a true size. */
+  sourceLength(pixels: number): string {
+    return this.view()?.scaleSource === 'none'
+      ? `${Number(pixels.toFixed(1))} px`
+      : this.length(pixels * this.sourcePixel());
+  }
+
+  /** Lights up a mask over the picture, or puts it out. */
+  lightUp(mask: ImageBitmap | undefined): void {
+    this.replace(this.vanishing, mask);
   }
 
   private show(view: ResultView): void {
@@ -92,7 +112,7 @@ export class Workbench {
   }
 
   /** Bitmaps hold memory until they are closed; the old one goes once nothing draws it any more. */
-  private replace(holder: typeof this.picture, next: ImageBitmap): void {
+  private replace(holder: typeof this.picture, next: ImageBitmap | undefined): void {
     const old = holder();
     holder.set(next);
     if (old) setTimeout(() => old.close(), 1000);

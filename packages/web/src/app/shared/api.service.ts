@@ -7,6 +7,7 @@ import {
   type JobCard,
   type JobRecord,
   type Sample,
+  type Scanner,
   type SaveRequest,
   type WireError,
   routes,
@@ -65,6 +66,27 @@ export class ApiService {
 
   blob(sha256: string): Observable<ArrayBuffer> {
     return this.http.get(routes.blob(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
+  }
+
+  /** The same picture as PNG. */
+  blobPng(sha256: string): Observable<ArrayBuffer> {
+    return this.http.get(routes.blobPng(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
+  }
+
+  scanner(): Observable<Scanner> {
+    return this.http.get<Scanner>(routes.scanner).pipe(plainErrors());
+  }
+
+  /** A scan as a file, under the name that the scanner gives it. */
+  scan(sheet: string, density: number): Observable<File> {
+    const params = { sheet, density };
+    return this.http.get(routes.scan, { params, responseType: 'blob', observe: 'response' }).pipe(
+      map(({ body, headers }) => {
+        const name = /filename="([^"]+)"/.exec(headers.get('Content-Disposition') ?? '')?.[1] ?? 'scan.png';
+        return new File([body ?? new Blob()], name, { type: 'image/png' });
+      }),
+      plainErrors(),
+    );
   }
 
   setThumbnail(id: string, picture: Blob): Observable<undefined> {

@@ -42,6 +42,8 @@ export class LengthField {
   /** Millimetres. */
   readonly value = input.required<number>();
   readonly units = input.required<'mm' | 'in'>();
+  /** True where the length shown is only proposed, and has to be given on when it is confirmed. */
+  readonly always = input(false);
   readonly settled = output<number>();
   readonly text = linkedSignal(() => formatLength(this.value(), this.units()));
   private readonly read = computed(() => {
@@ -58,10 +60,10 @@ export class LengthField {
     return (event.target as HTMLInputElement).value;
   }
 
-  /** Gives the length on, unless it says what is there already. */
+  /** Gives the length on, unless it says what is there already and is not wanted always. */
   settle(): void {
     const { length } = this.read();
-    if (length !== undefined && this.text() !== formatLength(this.value(), this.units()))
+    if (length !== undefined && (this.always() || this.text() !== formatLength(this.value(), this.units())))
       this.settled.emit(length);
   }
 }

@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { formatDistanceToNow } from 'date-fns';
 import { combineLatest, debounceTime, firstValueFrom, switchMap } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { type JobCard, type Sample, routes } from '@drelk/contract';
 import { ApiService } from '../shared/api.service';
@@ -11,6 +12,8 @@ import { IconButton } from '../shared/icon-button';
 import { IntakeService } from '../shared/intake.service';
 import { LightService } from '../shared/light.service';
 import { ProblemService } from '../shared/problem.service';
+import { PdfPages } from './pdf-pages';
+import { ScannerSheetDialog } from './scanner-sheet';
 
 /** The shelf: every job as a card, a new one by drop, paste or picking, the samples a click away. */
 @Component({
@@ -46,6 +49,8 @@ export class Shelf {
   private readonly intake = inject(IntakeService);
   private readonly problems = inject(ProblemService);
   private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+  private readonly pdf = inject(PdfPages);
 
   constructor() {
     combineLatest([toObservable(this.search), toObservable(this.bin), toObservable(this.changed)])
@@ -124,10 +129,21 @@ export class Shelf {
     this.changed.update((count) => count + 1);
   }
 
-  private async take(file: File): Promise<void> {
+  async scan(): Promise<void> {
+    const file = await firstValueFrom(
+      this.dialog
+        .open<ScannerSheetDialog, unknown, File>(ScannerSheetDialog, { width: '460px' })
+        .afterClosed(),
+    );
+    if (file) await this.take(file);
+  }
+
+  private async take(given: File): Promise<void> {
     if (this.taking()) return;
     this.taking.set(true);
     try {
+      const file = (await this.pdf.isPdf(given)) ? await this.pdf.choose(given) : given;
+      if (!file) return;
       const job = await this.intake.take(file);
       await this.router.navigate(['/job', job.id]);
     } catch (problem) {

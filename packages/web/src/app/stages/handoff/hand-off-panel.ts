@@ -48,7 +48,7 @@ export class HandOffPanel {
     if (!document || this.running()) return;
     this.running.set(true);
     try {
-      const file = await this.work.engine.handOff(document, format);
+      const file = await this.work.engine.ask('handOff', { document, format });
       const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file));
       this.last.set(file);
       this.kept.update((records) => [record, ...records]);

@@ -11,7 +11,11 @@ import {
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
 
-/** How many pixels have each tone, with the automatic threshold and the one in force marked. */
+/** Colours on the chart's paper, which is the panel's own in either light. */
+const AFTER = '#8a7f6b';
+const BEFORE = '#b8862b';
+
+/** How many pixels have each tone, before and after tones were changed, with levels marked. */
 @Component({
   selector: 'drelk-histogram',
   template: `<div class="frame"><canvas #canvas role="img" [attr.aria-label]="says()"></canvas></div>`,
@@ -26,8 +30,11 @@ Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryS
 })
 export class Histogram implements OnDestroy {
   readonly counts = input.required<Uint32Array>();
-  readonly automatic = input.required<number>();
-  readonly threshold = input.required<number>();
+  readonly before = input.required<Uint32Array>();
+  /** Levels in force. */
+  readonly marks = input.required<readonly number[]>();
+  /** The level that would be taken of itself. */
+  readonly automatic = input.required<number | undefined>();
   readonly says = input.required<string>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private chart: Chart<'line'> | undefined;
@@ -41,26 +48,20 @@ export class Histogram implements OnDestroy {
   }
 
   private draw(): void {
-    const style = getComputedStyle(this.canvas().nativeElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim() || '#888';
-    // The cube root keeps the rare tones between ink and paper visible beside the two peaks.
-    const data = Array.from(this.counts(), (count) => Math.cbrt(count));
+    const canvas = this.canvas().nativeElement;
+    const colour = getComputedStyle(canvas).color;
+    const [counts, before] = [this.counts(), this.before()];
+    const changed = counts.some((count, tone) => count !== before[tone]);
     const automatic = this.automatic();
-    const threshold = this.threshold();
+    const marks = this.marks();
     this.chart?.destroy();
-    this.chart = new Chart(this.canvas().nativeElement, {
+    this.chart = new Chart(canvas, {
       type: 'line',
       data: {
-        labels: data.map((_, tone) => tone),
+        labels: Array.from(counts, (_, tone) => tone),
         datasets: [
-          {
-            data,
-            fill: true,
-            backgroundColor: '#8a7f6b66',
-            borderColor: '#8a7f6b',
-            borderWidth: 1,
-            pointRadius: 0,
-          },
+          { ...lineOf(counts), fill: true, backgroundColor: `${AFTER}66`, borderColor: AFTER },
+          ...(changed ? [{ ...lineOf(before), borderColor: BEFORE, borderDash: [2, 2] }] : []),
         ],
       },
       options: {
@@ -72,33 +73,29 @@ export class Histogram implements OnDestroy {
       },
       plugins: [
         {
-          id: 'thresholds',
-          afterDraw: ({ ctx, chartArea, scales }) => {
-            const line = (tone: number, stroke: string, dash: number[], width: number) => {
-              const x = scales['x'].getPixelForValue(tone);
-              ctx.save();
-              ctx.strokeStyle = stroke;
-              ctx.lineWidth = width;
-              ctx.setLineDash(dash);
-              ctx.beginPath();
-              ctx.moveTo(x, chartArea.top);
-              ctx.lineTo(x, chartArea.bottom);
-              ctx.stroke();
-              ctx.restore();
-            };
-            line(automatic, '#b8862b', [4, 3], 2);
-            line(threshold, colour('color'), [], 2);
+          id: 'levels',
+          afterDraw: ({ ctx, chartArea: { top, bottom }, scales }) => {
+            const at = (tone: number) => scales['x'].getPixelForValue(tone);
+            for (const mark of marks) {
+              ctx.fillStyle = colour;
+              ctx.fillRect(at(mark) - 1, top, 2, bottom - top);
+            }
+            if (automatic === undefined) return;
             // A flag on top, so that the automatic value is seen under the one in force too.
-            const x = scales['x'].getPixelForValue(automatic);
-            ctx.fillStyle = '#b8862b';
+            ctx.fillStyle = BEFORE;
             ctx.beginPath();
-            ctx.moveTo(x - 6, chartArea.top);
-            ctx.lineTo(x + 6, chartArea.top);
-            ctx.lineTo(x, chartArea.top + 9);
+            ctx.moveTo(at(automatic) - 6, top);
+            ctx.lineTo(at(automatic) + 6, top);
+            ctx.lineTo(at(automatic), top + 9);
             ctx.fill();
           },
         },
       ],
     });
   }
+}
+
+/** The cube root keeps the rare tones between ink and paper visible beside the two peaks. */
+function lineOf(counts: Uint32Array) {
+  return { data: Array.from(counts, (count) => Math.cbrt(count)), borderWidth: 1, pointRadius: 0 };
 }

@@ -1,92 +1,130 @@
-import { Component, computed, inject } from '@angular/core';
+import { Component, type OnDestroy, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import type { InkSettings } from '@drelk/core';
+import { MatDialog } from '@angular/material/dialog';
+import { MatIcon } from '@angular/material/icon';
+import type { Kind, Separation } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
-import { Slide } from '../../shared/slide';
-import { Histogram } from './histogram';
+import { Fold } from '../../shared/fold';
+import { ProblemService } from '../../shared/problem.service';
+import { InkBackground } from './ink-background';
+import { InkBands } from './ink-bands';
+import { InkClean } from './ink-clean';
+import { InkEdges } from './ink-edges';
+import { InkHand } from './ink-hand';
+import { InkPlates } from './ink-plates';
+import { InkThreshold } from './ink-threshold';
+import { InkTone } from './ink-tone';
+import { OptionsSheet } from './options-sheet';
 
-type Cleaning = 'specks' | 'pinholes';
-/** Slider positions are square roots of areas, so that small ones can be set finely. */
-const areaOf = (position: number) => Math.round(position * position);
+const KIND_NAMES: [Kind, string][] = [
+  ['logo', 'Logo'],
+  ['flat', 'Flat colours'],
+  ['line', 'Line drawing'],
+  ['scan', 'Scan, handwriting'],
+  ['photo', 'Photo'],
+  ['relief', 'Grey relief'],
+];
+const SEPARATION_NAMES: [Separation, string][] = [
+  ['tone', 'tone'],
+  ['plates', 'plates'],
+  ['bands', 'bands'],
+  ['edges', 'edges'],
+];
 
-/** Ink: the threshold on the histogram, which tone is ink, specks and pinholes by size. */
+/** Ink: what the picture is taken to be, and everything that decides what is shape. */
 @Component({
   selector: 'drelk-ink-panel',
-  imports: [Histogram, MatButtonModule, MatButtonToggleModule, Slide],
+  imports: [
+    Fold,
+    InkBackground,
+    InkBands,
+    InkClean,
+    InkEdges,
+    InkHand,
+    InkPlates,
+    InkThreshold,
+    InkTone,
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatIcon,
+  ],
   templateUrl: './ink-panel.html',
-  styleUrl: '../panel.scss',
+  styleUrls: ['../panel.scss', './ink-panel.scss'],
 })
-export class InkPanel {
+export class InkPanel implements OnDestroy {
   readonly work = inject(Workbench);
-  readonly ink = computed(() => this.work.store.shown()?.ink);
+  readonly kinds = KIND_NAMES;
+  readonly separations = SEPARATION_NAMES;
   readonly facts = computed(() => this.work.view()?.inkFacts);
-  readonly threshold = computed(() => {
-    const set = this.ink()?.threshold;
-    return set === undefined || set === 'auto' ? (this.facts()?.automatic ?? 128) : set;
+  readonly setKindTo = computed(() => this.work.store.shown()?.ink.kind);
+  readonly kind = computed(() => this.facts()?.kind);
+  readonly isOwnKind = computed(() => this.setKindTo() !== 'auto');
+  readonly by = computed(() => this.facts()?.by);
+  readonly bySays = computed(() => `by ${this.by() ?? 'tone'}`);
+  readonly lit = computed(() => this.work.vanishing() !== undefined);
+  readonly vanishing = computed(() => {
+    const { toPaper = 0, toInk = 0 } = this.facts()?.vanishing ?? {};
+    const parts = [
+      toPaper > 0.002 ? `${(100 * toPaper).toFixed(1)} % falls to paper` : '',
+      toInk > 0.002 ? `${(100 * toInk).toFixed(1)} % to ink` : '',
+    ].filter(Boolean);
+    return parts.length > 0 ? `Of middling tones, ${parts.join(' and ')}.` : '';
   });
-  readonly says = computed(() => {
-    const facts = this.facts();
-    return facts
-      ? `Tones of the picture; automatic threshold ${facts.automatic}, in force ${this.threshold()}.`
-      : '';
-  });
-  readonly found = computed(() => {
-    const facts = this.facts();
-    if (!facts) return '';
-    const how = facts.lightOnDark ? 'light on dark' : 'dark on light';
-    return `Read as ${how}; ${(100 * facts.inkShare).toFixed(1)} % of the picture is ink.`;
-  });
-  readonly dropped = computed(() => {
-    const facts = this.facts();
-    return facts ? `${facts.specks} specks and ${facts.pinholes} pinholes dropped.` : '';
-  });
+  private readonly dialog = inject(MatDialog);
+  private readonly problems = inject(ProblemService);
 
-  tryThreshold(threshold: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.threshold = threshold;
+  ngOnDestroy(): void {
+    this.work.lightUp(undefined);
+  }
+
+  setKind(kind: Kind): void {
+    this.work.store.change('Kind of picture', ({ ink }) => {
+      ink.kind = kind;
+      ink.by = 'auto';
     });
   }
 
-  setThreshold(threshold: number | 'auto'): void {
-    this.work.store.change(
-      threshold === 'auto' ? 'Automatic threshold' : `Threshold ${threshold}`,
-      ({ ink }) => {
-        ink.threshold = threshold;
-      },
-    );
-  }
-
-  setInk(which: InkSettings['ink']): void {
-    this.work.store.change('Which tone is ink', ({ ink }) => {
-      ink.ink = which;
+  setKindAsSeen(): void {
+    this.work.store.change('Kind as seen', ({ ink }) => {
+      ink.kind = 'auto';
+      ink.by = 'auto';
     });
   }
 
-  position(which: Cleaning): number {
-    return Math.sqrt(this.ink()?.[which] ?? 0);
-  }
-
-  size(which: Cleaning): string {
-    const pixels = this.ink()?.[which] ?? 0;
-    const view = this.work.view();
-    if (pixels === 0) return 'none';
-    const area =
-      view && view.scaleSource !== 'none'
-        ? ` = ${(pixels * view.millimetresPerPixel ** 2).toPrecision(2)} mm²`
-        : '';
-    return `${pixels} px${area}`;
-  }
-
-  tryArea(which: Cleaning, position: number): void {
-    this.work.store.try(({ ink }) => {
-      ink[which] = areaOf(position);
+  setBy(by: Separation): void {
+    this.work.store.change(`Ink by ${by}`, ({ ink }) => {
+      ink.by = by;
     });
   }
 
-  setArea(which: Cleaning, position: number): void {
-    this.work.store.change(which === 'specks' ? 'Drop specks' : 'Fill pinholes', ({ ink }) => {
-      ink[which] = areaOf(position);
+  showOptions(): void {
+    const document = this.work.store.document();
+    if (!document) return;
+    const sheet = this.dialog.open(OptionsSheet, {
+      data: { options: this.work.engine.ask('options', { document }), kind: this.kind() },
+      width: '860px',
+      maxWidth: '94vw',
     });
+    sheet.afterClosed().subscribe((chosen) => {
+      if (!chosen) return;
+      this.work.store.change(chosen.name, (draft) => {
+        draft.ink = { ...chosen.ink, strokes: draft.ink.strokes, clean: draft.ink.clean };
+      });
+    });
+  }
+
+  async lightUp(): Promise<void> {
+    const document = this.work.store.document();
+    if (this.lit() || !document) {
+      this.work.lightUp(undefined);
+      return;
+    }
+    try {
+      const { mask } = await this.work.engine.ask('vanishing', { document });
+      this.work.lightUp(mask);
+    } catch (problem) {
+      this.problems.show(problem);
+    }
   }
 }

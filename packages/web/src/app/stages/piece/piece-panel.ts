@@ -1,8 +1,17 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import type { ScaleSource } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
 import { LengthField } from '../../shared/length-field';
+
+const SOURCES: Record<ScaleSource, string> = {
+  length: 'The size is the one given here.',
+  file: 'The size comes from the file’s density.',
+  ruler: 'The size comes from the ruler in Square up.',
+  rectangle: 'The size comes from the sheet in Square up.',
+  none: 'No true size yet: give a width or a height.',
+};
 
 /** Piece: exact width or height in the job's unit, the other side following. */
 @Component({
@@ -20,11 +29,7 @@ export class PiecePanel {
     return view ? { width: view.frame.width, height: view.frame.height } : undefined;
   });
   readonly source = computed(() => {
-    const source = this.work.view()?.scaleSource;
-    if (source === 'length') return 'The size is the one given here.';
-    return source === 'density'
-      ? 'The size comes from the file’s density.'
-      : 'No true size yet: give a width or a height.';
+    return SOURCES[this.work.view()?.scaleSource ?? 'none'];
   });
 
   setEdge(edge: 'width' | 'height', length: number): void {

@@ -1,33 +1,58 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
+import { CropTool, CornersTool, LevelTool } from '../../bench/tools/square-tools';
+import { ToolBox } from '../../bench/tools/tool-box';
 import { Workbench } from '../../job/workbench';
+import { Fold } from '../../shared/fold';
+import { Slide } from '../../shared/slide';
+import { ToolButton } from '../../shared/tool-button';
+import { SquareScale } from './square-scale';
 
-const SCALES = {
-  length: 'from the size set in Piece',
-  density: 'from the file’s own density',
-  none: 'no true size yet',
-};
+const DEGREE = Math.PI / 180;
 
-/** Square up: what the picture is, turning, mirroring, and where its scale comes from. */
+/** Square up: scale, flattening, turning and cropping, with what was measured of the picture. */
 @Component({
   selector: 'drelk-square-panel',
-  imports: [MatButtonModule, MatIcon],
+  imports: [Fold, MatButtonModule, MatButtonToggleModule, MatIcon, Slide, SquareScale, ToolButton],
   templateUrl: './square-panel.html',
   styleUrl: '../panel.scss',
 })
 export class SquarePanel {
   readonly work = inject(Workbench);
   readonly source = computed(() => this.work.store.document()?.source);
-  readonly scale = computed(() => SCALES[this.work.view()?.scaleSource ?? 'none']);
+  readonly square = computed(() => this.work.store.shown()?.square);
+  readonly facts = computed(() => this.work.view()?.squareFacts);
   readonly density = computed(() => {
     const density = this.source()?.density;
     return density ? `${Math.round(density)} dpi` : 'not in the file';
   });
-  readonly pixel = computed(() => {
-    const view = this.work.view();
-    return view && view.scaleSource !== 'none' ? this.work.length(view.millimetresPerPixel) : '–';
+  readonly flatten = computed(() => {
+    const flatten = this.square()?.flatten;
+    return typeof flatten === 'string' ? flatten : 'hand';
   });
+  readonly flattenSays = computed(() => {
+    const flattened = this.facts()?.corners !== null;
+    if (this.flatten() === 'hand') return 'By the corners set.';
+    if (this.flatten() === 'none') return 'Left as it is.';
+    return flattened ? 'By the sheet found in view.' : 'No sheet was looked for: this is no photo.';
+  });
+  readonly angle = computed(() => Number(((this.square()?.angle ?? 0) / DEGREE).toFixed(2)));
+  readonly turnSays = computed(() => {
+    const { turn = 0, mirror = false } = this.square() ?? {};
+    const parts = [
+      turn ? `${turn * 90}°` : '',
+      this.angle() ? `${this.angle()}°` : '',
+      mirror ? 'mirrored' : '',
+    ];
+    return parts.filter(Boolean).join(', ') || 'as it came';
+  });
+  readonly cropSays = computed(() => {
+    const crop = this.square()?.crop;
+    return crop ? (crop.kind === 'box' ? 'to a box' : 'to a loop') : 'whole';
+  });
+  private readonly tools = inject(ToolBox);
 
   turn(quarters: 1 | 3): void {
     const label = quarters === 1 ? 'Turn left' : 'Turn right';
@@ -40,5 +65,60 @@ export class SquarePanel {
     this.work.store.change('Mirror', ({ square }) => {
       square.mirror = !square.mirror;
     });
+  }
+
+  tryAngle(degrees: number): void {
+    this.work.store.try(({ square }) => {
+      square.angle = Number((degrees * DEGREE).toFixed(5));
+    });
+  }
+
+  setAngle(degrees: number): void {
+    this.work.store.change('Turn', ({ square }) => {
+      square.angle = Number((degrees * DEGREE).toFixed(5));
+    });
+  }
+
+  setFlatten(how: 'auto' | 'none'): void {
+    this.tools.putDown();
+    this.work.store.change(how === 'auto' ? 'Flatten as found' : 'Do not flatten', ({ square }) => {
+      square.flatten = how;
+    });
+  }
+
+  /** Corners by hand begin at the sheet in view, or a little inside the picture. */
+  async takeCorners(): Promise<void> {
+    if (this.tools.isActive('corners')) {
+      this.tools.putDown();
+      return;
+    }
+    const set = this.square()?.flatten;
+    const corners = Array.isArray(set) ? set : await this.firstCorners();
+    this.work.store.change('Corners of the sheet', ({ square }) => {
+      square.flatten = corners;
+    });
+    this.tools.take(new CornersTool(this.work, corners));
+  }
+
+  crop(kind: 'box' | 'loop'): void {
+    this.tools.toggle(`crop-${kind}`, () => new CropTool(kind, this.work, this.tools));
+  }
+
+  wholePicture(): void {
+    this.work.store.change('Whole picture', ({ square }) => {
+      square.crop = null;
+    });
+  }
+
+  level(): void {
+    this.tools.toggle('level', () => new LevelTool(this.work, this.tools));
+  }
+
+  private async firstCorners(): Promise<number[]> {
+    const { corners } = await this.work.engine.ask('sheet', {});
+    if (corners) return corners.map((value) => Number(value.toFixed(2)));
+    const { width, height } = this.source() ?? { width: 100, height: 100 };
+    const [left, top, right, bottom] = [0.1 * width, 0.1 * height, 0.9 * width, 0.9 * height];
+    return [left, top, right, top, right, bottom, left, bottom];
   }
 }

@@ -1,0 +1,51 @@
+/** CRC of PNG chunks (PNG specification, annex D), by its table. */
+const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
+  let value = n;
+  for (let k = 0; k < 8; k++) value = value & 1 ? 0xedb88320 ^ (value >>> 1) : value >>> 1;
+  return value;
+});
+
+function crc(bytes: Uint8Array): number {
+  let value = 0xffffffff;
+  for (const byte of bytes) value = CRC[(value ^ byte) & 255] ^ (value >>> 8);
+  return (value ^ 0xffffffff) >>> 0;
+}
+
+/** Signature and IHDR chunk, after which pHYs may stand. */
+const AFTER_HEADER = 8 + 12 + 13;
+
+/**
+ * A PNG file with its density written in (pHYs, pixels per metre), in place of one that it may have: pictures that
+ * come from pages, whose size is known, keep it. `dpi` in pixels per inch.
+ */
+export function withDensity(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
+  const chunk = new Uint8Array(21);
+  const view = new DataView(chunk.buffer);
+  view.setUint32(0, 9);
+  chunk.set([0x70, 0x48, 0x59, 0x73], 4);
+  const perMetre = Math.round(dpi / 0.0254);
+  view.setUint32(8, perMetre);
+  view.setUint32(12, perMetre);
+  chunk[16] = 1;
+  view.setUint32(17, crc(chunk.subarray(4, 17)));
+  const rest = withoutDensity(png);
+  const result = new Uint8Array(rest.length + chunk.length);
+  result.set(rest.subarray(0, AFTER_HEADER));
+  result.set(chunk, AFTER_HEADER);
+  result.set(rest.subarray(AFTER_HEADER), AFTER_HEADER + chunk.length);
+  return result;
+}
+
+function withoutDensity(png: Uint8Array): Uint8Array {
+  const view = new DataView(png.buffer, png.byteOffset, png.byteLength);
+  for (let at = 8; at + 12 <= png.length; at += 12 + view.getUint32(at)) {
+    const isDensity = view.getUint32(at + 4) === 0x70485973;
+    if (!isDensity) continue;
+    const end = at + 12 + view.getUint32(at);
+    const result = new Uint8Array(png.length - (end - at));
+    result.set(png.subarray(0, at));
+    result.set(png.subarray(end), at);
+    return result;
+  }
+  return png;
+}

@@ -1,0 +1,38 @@
+import type { InkSettings } from '../ink';
+import type { JobDocument } from './document';
+import type { PictureLook } from './look';
+
+/** One way to treat a picture, to pick from beside others. */
+export interface InkOption {
+  id: string;
+  name: string;
+  /** Ink's settings for it; strokes and cleaning stay as they are. */
+  ink: InkSettings;
+}
+
+/** Tones that the second threshold lies below the automatic one. */
+const DARKER = 40;
+
+/**
+ * Six treatments that differ as much as they can: as found, a harder threshold, following the light, turned over,
+ * edges, and plates (or bands, for a picture without colour).
+ */
+export function inkOptions(
+  { ink }: Pick<JobDocument, 'ink'>,
+  { look }: PictureLook,
+  { automatic, lightOnDark }: { automatic: number; lightOnDark: boolean },
+): InkOption[] {
+  const plain: InkSettings = { ...ink, threshold: 'auto', ink: 'auto', by: 'tone' };
+  const harder = lightOnDark ? Math.min(250, automatic + DARKER) : Math.max(5, automatic - DARKER);
+  const coloured = look.coloured > 0;
+  return [
+    { id: 'found', name: 'Threshold, automatic', ink: plain },
+    { id: 'harder', name: `Threshold ${harder}`, ink: { ...plain, threshold: harder } },
+    { id: 'light', name: 'Following the light', ink: { ...plain, threshold: 'local' } },
+    { id: 'turned', name: 'Turned over', ink: { ...plain, ink: lightOnDark ? 'dark' : 'light' } },
+    { id: 'edges', name: 'Edges', ink: { ...plain, by: 'edges' } },
+    coloured
+      ? { id: 'plates', name: 'Plates', ink: { ...plain, by: 'plates' } }
+      : { id: 'bands', name: 'Bands', ink: { ...plain, by: 'bands' } },
+  ];
+}

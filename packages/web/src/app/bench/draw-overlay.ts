@@ -1,0 +1,88 @@
+import { COLOURS } from './bench-drawing';
+import type { Overlay, OverlayLine } from './tools/tool';
+
+/** Half the size of a grip on screen, and how near to it a press counts as on it, in screen pixels. */
+const GRIP = 6;
+export const GRIP_REACH = 16;
+
+/** Draws what a tool lays over the bench; `pixel` is a screen pixel in picture coordinates. */
+export function drawOverlay(
+  context: CanvasRenderingContext2D,
+  { lines, grips, mask }: Overlay,
+  size: { width: number; height: number },
+  pixel: number,
+  crosshair: { x: number; y: number } | undefined,
+): void {
+  if (mask) context.drawImage(mask, 0, 0, size.width, size.height);
+  for (const line of lines) drawOverlayLine(context, line, pixel);
+  for (const { x, y } of grips) {
+    const half = GRIP * pixel;
+    context.fillStyle = COLOURS.paper;
+    context.strokeStyle = COLOURS.node;
+    context.lineWidth = 2 * pixel;
+    context.beginPath();
+    context.arc(x, y, half, 0, 2 * Math.PI);
+    context.fill();
+    context.stroke();
+    context.fillStyle = COLOURS.node;
+    context.fillRect(x - pixel / 2, y - pixel / 2, pixel, pixel);
+  }
+  if (crosshair) drawCrosshair(context, crosshair, pixel);
+}
+
+function drawOverlayLine(
+  context: CanvasRenderingContext2D,
+  { points, closed, pen, tone = 'accent' }: OverlayLine,
+  pixel: number,
+): void {
+  if (points.length < 2) return;
+  context.beginPath();
+  context.moveTo(points[0], points[1]);
+  for (let k = 2; k < points.length; k += 2) context.lineTo(points[k], points[k + 1]);
+  if (points.length === 2) context.lineTo(points[0], points[1]);
+  if (closed) context.closePath();
+  context.lineCap = 'round';
+  context.lineJoin = 'round';
+  if (pen) {
+    context.strokeStyle = tone === 'paper' ? COLOURS.paper : COLOURS.ink;
+    context.globalAlpha = 0.85;
+    context.lineWidth = pen;
+    context.stroke();
+    context.globalAlpha = 1;
+    return;
+  }
+  // Light beneath dark, so that it is seen on any picture.
+  context.strokeStyle = COLOURS.paper;
+  context.lineWidth = 4 * pixel;
+  context.stroke();
+  context.strokeStyle = COLOURS.node;
+  context.lineWidth = 2 * pixel;
+  context.stroke();
+}
+
+function drawCrosshair(
+  context: CanvasRenderingContext2D,
+  { x, y }: { x: number; y: number },
+  pixel: number,
+): void {
+  const arm = 14 * pixel;
+  const gap = 4 * pixel;
+  for (const [colour, width] of [
+    [COLOURS.paper, 4 * pixel],
+    [COLOURS.missed, 2 * pixel],
+  ] as const) {
+    context.strokeStyle = colour;
+    context.lineWidth = width;
+    context.beginPath();
+    for (const [dx, dy] of [
+      [1, 0],
+      [-1, 0],
+      [0, 1],
+      [0, -1],
+    ]) {
+      context.moveTo(x + dx * gap, y + dy * gap);
+      context.lineTo(x + dx * arm, y + dy * arm);
+    }
+    context.stroke();
+  }
+}

@@ -1,0 +1,227 @@
+import { computed, signal } from '@angular/core';
+import type { Crop, JobDocument } from '@drelk/core';
+import type { Place } from '../../engine/messages';
+import type { Workbench } from '../../job/workbench';
+import type { ToolBox } from './tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+
+const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'];
+
+/** Four handles on the corners of a sheet, over the picture as it came. */
+export class CornersTool implements Tool {
+  readonly id = 'corners';
+  readonly says = 'Put a handle on each corner of the sheet.';
+  readonly ground = 'source' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => {
+    const corners = this.corners();
+    return {
+      lines: [{ points: corners, closed: true }],
+      grips: CORNERS.map((name, k) => ({
+        x: corners[2 * k],
+        y: corners[2 * k + 1],
+        name: `Corner, ${name}`,
+      })),
+    };
+  });
+  private readonly corners = signal<number[]>([]);
+  private gripped = -1;
+
+  constructor(
+    private readonly work: Workbench,
+    corners: readonly number[],
+  ) {
+    this.corners.set([...corners]);
+  }
+
+  press(_at: Place, grip: number): void {
+    this.gripped = grip;
+  }
+
+  move({ x, y }: Place): void {
+    if (this.gripped < 0) return;
+    this.corners.update((corners) => {
+      const next = [...corners];
+      next[2 * this.gripped] = x;
+      next[2 * this.gripped + 1] = y;
+      return next;
+    });
+    this.work.store.try(this.flatten);
+  }
+
+  release(): void {
+    if (this.gripped >= 0) this.work.store.change('Corners of the sheet', this.flatten);
+    this.gripped = -1;
+  }
+
+  private readonly flatten = ({ square }: JobDocument) => {
+    square.flatten = this.corners().map((value) => Number(value.toFixed(2)));
+  };
+}
+
+/** Pulls a box, or draws a loop, around what is to be kept. */
+export class CropTool implements Tool {
+  readonly id: string;
+  readonly says: string;
+  readonly ground = 'uncropped' as const;
+  readonly loupe = false;
+  readonly overlay = computed((): Overlay => {
+    const points = this.points();
+    if (points.length > 0) return { lines: [{ points, closed: true }], grips: [] };
+    const crop = this.work.store.document()?.square.crop;
+    return crop
+      ? { lines: [{ points: this.box.fromSource(crop.points), closed: true }], grips: [] }
+      : NO_OVERLAY;
+  });
+  private readonly points = signal<number[]>([]);
+  private from: Place | undefined;
+
+  constructor(
+    private readonly kind: Crop['kind'],
+    private readonly work: Workbench,
+    private readonly box: ToolBox,
+  ) {
+    this.id = `crop-${kind}`;
+    this.says = kind === 'box' ? 'Pull a box around what is to be kept.' : 'Draw around what is to be kept.';
+  }
+
+  press(at: Place): void {
+    this.from = at;
+    this.points.set([at.x, at.y]);
+  }
+
+  move(at: Place): void {
+    const { from } = this;
+    if (!from) return;
+    if (this.kind === 'loop') this.points.update((points) => [...points, at.x, at.y]);
+    else this.points.set([from.x, from.y, at.x, from.y, at.x, at.y, from.x, at.y]);
+  }
+
+  release(): void {
+    const points = sourcePoints(this.points(), this.box);
+    this.from = undefined;
+    this.points.set([]);
+    if (points.length < 6) return;
+    this.work.store.change(this.kind === 'box' ? 'Crop to a box' : 'Crop to a loop', ({ square }) => {
+      square.crop = { kind: this.kind, points };
+    });
+    this.box.putDown();
+  }
+}
+
+/** Pulls a line along something that should lie level or plumb; the picture turns so that it does. */
+export class LevelTool implements Tool {
+  readonly id = 'level';
+  readonly says = 'Pull a line along something that should be level or plumb.';
+  readonly ground = 'uncropped' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => ({ lines: [{ points: this.points() }], grips: [] }));
+  private readonly points = signal<number[]>([]);
+
+  constructor(
+    private readonly work: Workbench,
+    private readonly box: ToolBox,
+  ) {}
+
+  press(at: Place): void {
+    this.points.set([at.x, at.y, at.x, at.y]);
+  }
+
+  move(at: Place): void {
+    this.points.update(([x, y]) => [x, y, at.x, at.y]);
+  }
+
+  release(): void {
+    const [x1, y1, x2, y2] = this.points();
+    this.points.set([]);
+    if (!(Math.hypot(x2 - x1, y2 - y1) > 8)) return;
+    const slope = Math.atan2(y2 - y1, x2 - x1);
+    // The nearest quarter turn is what was meant: level or plumb.
+    const quarter = Math.PI / 2;
+    const off = slope - quarter * Math.round(slope / quarter);
+    this.work.store.change('Level', ({ square }) => {
+      // A mirrored picture turns the other way.
+      const turn = square.mirror ? -off : off;
+      square.angle = Number((((square.angle + turn + Math.PI) % (2 * Math.PI)) - Math.PI).toFixed(5));
+    });
+    this.box.putDown();
+  }
+}
+
+/** Two places a known length apart; each clings to the ruler's mark it is put near. */
+export class RulerTool implements Tool {
+  readonly id = 'ruler';
+  readonly says = 'Put a point on each of two marks of the ruler, then give the length between.';
+  readonly ground = 'uncropped' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => {
+    const points = this.box.fromSource(this.places());
+    const grips = ['First mark', 'Second mark'].map((name, k) => ({
+      x: points[2 * k],
+      y: points[2 * k + 1],
+      name,
+    }));
+    return { lines: points.length === 4 ? [{ points }] : [], grips: grips.slice(0, points.length / 2) };
+  });
+  /** The places in source pixels: x, y of none, one or two. */
+  readonly places = signal<number[]>([]);
+  private gripped = -1;
+
+  constructor(
+    private readonly work: Workbench,
+    private readonly box: ToolBox,
+    places: readonly number[],
+  ) {
+    this.places.set([...places]);
+  }
+
+  press(at: Place, grip: number): void {
+    const count = this.places().length / 2;
+    this.gripped = grip >= 0 ? grip : Math.min(count, 1);
+    this.move(at);
+  }
+
+  move(at: Place): void {
+    if (this.gripped < 0) return;
+    const { x, y } = this.box.toSource(at);
+    this.put(this.gripped, x, y);
+  }
+
+  release(at: Place): void {
+    const which = this.gripped;
+    this.gripped = -1;
+    if (which < 0) return;
+    void this.work.engine.ask('cling', { at: this.box.toSource(at) }).then(({ x, y }) => {
+      this.put(which, x, y);
+      const { scale } = this.work.store.document()?.square ?? {};
+      if (scale?.by === 'ruler' && this.places().length === 4) this.setLength(scale.length);
+    });
+  }
+
+  /** Sets the scale by the length between the two places, in millimetres. */
+  setLength(length: number): void {
+    const [x1, y1, x2, y2] = this.places();
+    this.work.store.change('Scale from a ruler', ({ square }) => {
+      square.scale = { by: 'ruler', from: [x1, y1], to: [x2, y2], length };
+    });
+  }
+
+  private put(which: number, x: number, y: number): void {
+    this.places.update((places) => {
+      const next = [...places];
+      next[2 * which] = Number(x.toFixed(2));
+      next[2 * which + 1] = Number(y.toFixed(2));
+      return next;
+    });
+  }
+}
+
+/** Points on the bench as source points, to a tenth of a pixel. */
+export function sourcePoints(points: readonly number[], box: ToolBox): number[] {
+  const result: number[] = [];
+  for (let k = 0; k + 1 < points.length; k += 2) {
+    const { x, y } = box.toSource({ x: points[k], y: points[k + 1] });
+    result.push(Number(x.toFixed(1)), Number(y.toFixed(1)));
+  }
+  return result;
+}

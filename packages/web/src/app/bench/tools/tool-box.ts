@@ -1,0 +1,112 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { inverted, mapPoint } from '@drelk/core';
+import type { FrameView, Place } from '../../engine/messages';
+import { Workbench } from '../../job/workbench';
+import { BenchState } from '../bench-state';
+import type { Tool } from './tool';
+
+/** The tool that is taken up, and what the bench shows under it. */
+@Injectable()
+export class ToolBox {
+  readonly active = signal<Tool | undefined>(undefined);
+  /** Picture under the tool where that is not the result. */
+  readonly frame = signal<FrameView | undefined>(undefined);
+  /** Where the crosshair of the keyboard stands, in pixels of what the bench shows. */
+  readonly crosshair = signal<Place | undefined>(undefined);
+  /** Where the hand is while it is down, for the loupe. */
+  readonly hand = signal<Place | undefined>(undefined);
+  /** Size of what the bench shows and the map from there to the source. */
+  readonly ground = computed(() => {
+    const frame = this.frame();
+    const view = this.work.view();
+    if (frame) return frame;
+    return view && { width: view.width, height: view.height, toSource: view.toSource };
+  });
+
+  private readonly work = inject(Workbench);
+  private readonly bench = inject(BenchState);
+  private asked = 0;
+
+  constructor() {
+    // What lies under the tool follows the document, and goes when the tool is put down.
+    effect(() => {
+      const ground = this.active()?.ground;
+      const document = this.work.store.document();
+      if (ground === undefined || ground === 'result' || !document) {
+        untracked(() => this.setFrame(undefined));
+        return;
+      }
+      const request = ++this.asked;
+      this.work.engine.ask('frame', { document, show: ground }).then(
+        (frame) => {
+          if (request === this.asked && this.active()?.ground === ground) this.setFrame(frame);
+          else frame.bitmap.close();
+        },
+        () => undefined,
+      );
+    });
+    // A tool belongs to the stage it was taken up in.
+    effect(() => {
+      this.bench.stage();
+      untracked(() => this.putDown());
+    });
+  }
+
+  /** Takes a tool up, or puts it down when it is in hand already. */
+  toggle(id: string, make: () => Tool): void {
+    if (this.active()?.id === id) this.putDown();
+    else this.take(make());
+  }
+
+  take(tool: Tool): void {
+    this.putDown();
+    this.active.set(tool);
+  }
+
+  putDown(): void {
+    this.active()?.putDown?.();
+    this.active.set(undefined);
+    this.crosshair.set(undefined);
+    this.hand.set(undefined);
+  }
+
+  isActive(id: string): boolean {
+    return this.active()?.id === id;
+  }
+
+  /** A place on the bench in source pixels. */
+  toSource(at: Place): Place {
+    const ground = this.ground();
+    return ground ? mapPoint(ground.toSource, at) : at;
+  }
+
+  /** Source places, x and y of each, on the bench. */
+  fromSource(points: readonly number[]): number[] {
+    const ground = this.ground();
+    if (!ground) return [...points];
+    const back = inverted(ground.toSource);
+    const result: number[] = [];
+    for (let k = 0; k + 1 < points.length; k += 2) {
+      const { x, y } = mapPoint(back, { x: points[k], y: points[k + 1] });
+      result.push(x, y);
+    }
+    return result;
+  }
+
+  /** Source pixels of a bench pixel, near the middle of what is shown. */
+  sourceScale(): number {
+    const ground = this.ground();
+    if (!ground) return 1;
+    const middle = { x: ground.width / 2, y: ground.height / 2 };
+    const a = this.toSource(middle);
+    const b = this.toSource({ x: middle.x + 1, y: middle.y });
+    return Math.hypot(b.x - a.x, b.y - a.y);
+  }
+
+  private setFrame(frame: FrameView | undefined): void {
+    this.asked += frame ? 0 : 1;
+    const old = this.frame();
+    this.frame.set(frame);
+    if (old && old !== frame) setTimeout(() => old.bitmap.close(), 1000);
+  }
+}

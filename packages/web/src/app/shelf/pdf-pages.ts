@@ -1,0 +1,119 @@
+import { Injectable, inject } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { firstValueFrom } from 'rxjs';
+import type { PDFDocumentProxy } from 'pdfjs-dist';
+import { DrelkError, MOST_PIXELS, withDensity } from '@drelk/core';
+import { PdfSheet } from './pdf-sheet';
+
+/** Most pages of a file that one may be chosen from. */
+const MOST_PAGES = 500;
+/** Points in an inch: the unit that pages are measured in. */
+export const POINTS = 72;
+
+/** Where the reader's own files are served. */
+const OWN_FILES = {
+  cMapUrl: '/pdf/cmaps/',
+  cMapPacked: true,
+  standardFontDataUrl: '/pdf/standard_fonts/',
+  wasmUrl: '/pdf/wasm/',
+};
+
+/** Makes a picture of one page of a PDF, at a density that is chosen and written into it. */
+@Injectable({ providedIn: 'root' })
+export class PdfPages {
+  private readonly dialog = inject(MatDialog);
+
+  async isPdf(file: File): Promise<boolean> {
+    const head = new Uint8Array(await file.slice(0, 5).arrayBuffer());
+    return String.fromCharCode(...head) === '%PDF-';
+  }
+
+  /** Lets a page be chosen; undefined when none is. Throws a sentence for files that have none to choose. */
+  async choose(file: File): Promise<File | undefined> {
+    const document = await this.open(file);
+    try {
+      const sheet = this.dialog.open(PdfSheet, { data: { document, name: file.name }, width: '640px' });
+      const chosen = await firstValueFrom(sheet.afterClosed());
+      if (!chosen) return undefined;
+      return await pageAsPicture(document, file.name, chosen.page, chosen.density);
+    } finally {
+      await document.destroy();
+    }
+  }
+
+  private async open(file: File): Promise<PDFDocumentProxy> {
+    const { getDocument, GlobalWorkerOptions } = await import('pdfjs-dist');
+    GlobalWorkerOptions.workerSrc = '/pdf/pdf.worker.min.mjs';
+    const data = new Uint8Array(await file.arrayBuffer());
+    const document = await getDocument({ data, isEvalSupported: false, ...OWN_FILES }).promise.catch(
+      (error: unknown) => {
+        throw refusal(error, file.name);
+      },
+    );
+    const pages = document.numPages;
+    if (pages >= 1 && pages <= MOST_PAGES) return document;
+    await document.destroy();
+    throw pages < 1
+      ? new DrelkError('bad-page', `“${file.name}” has no pages.`, 'Choose another file.')
+      : new DrelkError(
+          'bad-page',
+          `“${file.name}” has ${pages} pages; Drelk looks through up to ${MOST_PAGES}.`,
+          'Save the page you want as a file of its own.',
+        );
+  }
+}
+
+function refusal(error: unknown, name: string): DrelkError {
+  const kind = error instanceof Error ? error.name : '';
+  return kind === 'PasswordException'
+    ? new DrelkError('locked', `“${name}” is locked with a password.`, 'Unlock it and save it without one.')
+    : new DrelkError(
+        'not-a-picture',
+        `“${name}” is not a PDF that can be read.`,
+        'Save or download it again.',
+      );
+}
+
+/** Pixels of a page at a density. */
+export async function pageSize(document: PDFDocumentProxy, page: number, density: number) {
+  const { width, height } = (await document.getPage(page)).getViewport({ scale: density / POINTS });
+  return { width: Math.round(width), height: Math.round(height) };
+}
+
+/** Draws a page on white paper. */
+export async function drawPage(
+  document: PDFDocumentProxy,
+  page: number,
+  scale: number,
+): Promise<HTMLCanvasElement> {
+  const sheet = await document.getPage(page);
+  const viewport = sheet.getViewport({ scale });
+  const canvas = globalThis.document.createElement('canvas');
+  canvas.width = Math.max(1, Math.round(viewport.width));
+  canvas.height = Math.max(1, Math.round(viewport.height));
+  await sheet.render({ canvas, viewport, background: '#ffffff' }).promise;
+  return canvas;
+}
+
+async function pageAsPicture(
+  document: PDFDocumentProxy,
+  name: string,
+  page: number,
+  density: number,
+): Promise<File> {
+  const { width, height } = await pageSize(document, page, density);
+  if (width * height > MOST_PIXELS) {
+    throw new DrelkError(
+      'too-large',
+      `Page ${page} at ${density} dpi is ${width} × ${height} pixels; Drelk takes up to ${MOST_PIXELS / 1e6} megapixels.`,
+      'Choose a lower density.',
+    );
+  }
+  const canvas = await drawPage(document, page, density / POINTS);
+  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+  if (!blob)
+    throw new DrelkError('too-large', `Page ${page} does not fit in memory.`, 'Choose a lower density.');
+  const png = withDensity(new Uint8Array(await blob.arrayBuffer()), density);
+  const pages = document.numPages > 1 ? ` page ${page}` : '';
+  return new File([png], `${name.replace(/\.pdf$/i, '')}${pages}.png`, { type: 'image/png' });
+}

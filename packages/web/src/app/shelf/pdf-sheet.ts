@@ -1,0 +1,120 @@
+import { Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import type { PDFDocumentProxy } from 'pdfjs-dist';
+import { drawPage, pageSize } from './pdf-pages';
+
+const DENSITIES = [150, 300, 600];
+/** Height of the small picture of a page, in pixels. */
+const SMALL = 360;
+
+/** Chooses a page of a PDF, and the density of the picture made of it. */
+@Component({
+  selector: 'drelk-pdf-sheet',
+  imports: [MatButtonModule, MatDialogModule],
+  template: `
+    <h2 mat-dialog-title>Which page?</h2>
+    <mat-dialog-content>
+      <div class="page" #page aria-hidden="true"></div>
+      <div class="choices">
+        <label
+          >Page
+          <input type="number" min="1" [max]="count" [value]="number()" (change)="setNumber($event)" />
+          of {{ count }}</label
+        >
+        <label
+          >Density
+          <select (change)="setDensity($event)">
+            @for (density of densities; track density) {
+              <option [value]="density" [selected]="density === chosen()">{{ density }} dpi</option>
+            }
+          </select>
+        </label>
+        <p class="figure" aria-live="polite">{{ says() }}</p>
+      </div>
+    </mat-dialog-content>
+    <mat-dialog-actions align="end">
+      <button matButton type="button" mat-dialog-close>Leave it</button>
+      <button matButton="filled" type="button" (click)="take()">Take this page</button>
+    </mat-dialog-actions>
+  `,
+  styles: `
+    mat-dialog-content {
+      display: flex;
+      gap: 20px;
+    }
+    .page {
+      align-items: center;
+      background: var(--bench);
+      display: flex;
+      flex: 1;
+      justify-content: center;
+      min-height: 372px;
+      padding: 8px;
+    }
+    .choices {
+      display: flex;
+      flex-direction: column;
+      gap: 14px;
+      width: 190px;
+    }
+    input,
+    select {
+      background: var(--surface-high);
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      color: var(--ink);
+      font: inherit;
+      padding: 4px 6px;
+      width: 72px;
+    }
+    select {
+      width: 110px;
+    }
+  `,
+})
+export class PdfSheet {
+  readonly densities = DENSITIES;
+  readonly number = signal(1);
+  readonly chosen = signal(300);
+  readonly size = signal<{ width: number; height: number } | undefined>(undefined);
+  readonly says = computed(() => {
+    const size = this.size();
+    return size ? `${size.width} × ${size.height} pixels` : '';
+  });
+  readonly count: number;
+  private readonly document: PDFDocumentProxy;
+  private readonly self = inject<MatDialogRef<PdfSheet, { page: number; density: number }>>(MatDialogRef);
+  private readonly page = viewChild.required<ElementRef<HTMLElement>>('page');
+
+  constructor() {
+    this.document = inject<{ document: PDFDocumentProxy }>(MAT_DIALOG_DATA).document;
+    this.count = this.document.numPages;
+    effect(() => {
+      const [page, density] = [this.number(), this.chosen()];
+      void pageSize(this.document, page, density).then((size) => this.size.set(size));
+    });
+    effect(() => void this.show(this.number()));
+  }
+
+  setNumber(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const wanted = Math.min(this.count, Math.max(1, Math.round(Number(field.value) || 1)));
+    field.value = String(wanted);
+    this.number.set(wanted);
+  }
+
+  setDensity(event: Event): void {
+    this.chosen.set(Number((event.target as HTMLSelectElement).value));
+  }
+
+  take(): void {
+    this.self.close({ page: this.number(), density: this.chosen() });
+  }
+
+  private async show(page: number): Promise<void> {
+    const { height } = await pageSize(this.document, page, 72);
+    const canvas = await drawPage(this.document, page, SMALL / height);
+    if (page === this.number()) this.page().nativeElement.replaceChildren(canvas);
+  }
+}

@@ -1,0 +1,100 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { BandSettings } from '@drelk/core';
+import { Workbench } from '../../job/workbench';
+import { Slide } from '../../shared/slide';
+import { Histogram } from './histogram';
+
+/** Ink by bands of grey: how many, where they part on the histogram, and up to which one ink is shown. */
+@Component({
+  selector: 'drelk-ink-bands',
+  imports: [Histogram, MatButtonModule, Slide],
+  template: `
+    @if (facts(); as facts) {
+      <drelk-histogram
+        [counts]="facts.after"
+        [before]="facts.before"
+        [marks]="levels()"
+        [automatic]="undefined"
+        [says]="says()"
+      />
+    }
+    <drelk-slide label="Bands" [min]="1" [max]="12" [value]="levels().length" (settled)="setCount($event)" />
+    @for (level of levels(); track $index; let which = $index) {
+      <drelk-slide
+        [label]="'Level ' + (which + 1)"
+        [min]="1"
+        [max]="255"
+        [value]="level"
+        (trying)="tryLevel(which, $event)"
+        (settled)="setLevel(which, $event)"
+      />
+    }
+    <label class="field">
+      <span>Ink is shown up to</span>
+      <select (change)="show($event)">
+        <option value="all" [selected]="settings()?.shown === 'all'">the last level</option>
+        @for (level of levels(); track $index; let which = $index) {
+          <option [value]="which" [selected]="settings()?.shown === which">level {{ which + 1 }}</option>
+        }
+      </select>
+    </label>
+    <div class="row">
+      <button
+        matButton="outlined"
+        type="button"
+        [disabled]="settings()?.levels === 'auto'"
+        (click)="setLevels('auto')"
+      >
+        As found
+      </button>
+    </div>
+  `,
+  styleUrl: '../panel.scss',
+})
+export class InkBands {
+  private readonly work = inject(Workbench);
+  readonly settings = computed(() => this.work.store.shown()?.ink.bands);
+  readonly facts = computed(() => this.work.view()?.inkFacts);
+  readonly levels = computed(() => this.facts()?.bands ?? []);
+  readonly says = computed(() => `Tones of the picture; bands part at ${this.levels().join(', ')}.`);
+
+  setCount(count: number): void {
+    this.setLevels(count);
+  }
+
+  setLevels(levels: BandSettings['levels']): void {
+    this.work.store.change('Bands', ({ ink }) => {
+      ink.bands = { levels, shown: 'all' };
+    });
+  }
+
+  tryLevel(which: number, tone: number): void {
+    this.work.store.try(({ ink }) => {
+      ink.bands.levels = this.moved(which, tone);
+    });
+  }
+
+  setLevel(which: number, tone: number): void {
+    const levels = this.moved(which, tone);
+    this.work.store.change(`Level ${which + 1}`, ({ ink }) => {
+      ink.bands.levels = levels;
+    });
+  }
+
+  show(event: Event): void {
+    const { value } = event.target as HTMLSelectElement;
+    this.work.store.change('Bands shown', ({ ink }) => {
+      ink.bands.shown = value === 'all' ? 'all' : Number(value);
+    });
+  }
+
+  /** Levels keep their order: one cannot be moved past its neighbours. */
+  private moved(which: number, tone: number): number[] {
+    const levels = [...this.levels()];
+    const least = (levels[which - 1] ?? 0) + 1;
+    const most = (levels[which + 1] ?? 256) - 1;
+    levels[which] = Math.min(most, Math.max(least, tone));
+    return levels;
+  }
+}
