@@ -6,7 +6,7 @@ import { expect } from './server';
 export async function openSample(page: Page, address: string, name: string): Promise<void> {
   await page.goto(address);
   await page.getByRole('region', { name: 'Samples' }).getByRole('button', { name, exact: true }).click();
-  await expect(fact(page, 'match')).toBeVisible();
+  await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
 }
 
 /** The button of a fact under the bench. */

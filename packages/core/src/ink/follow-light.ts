@@ -24,18 +24,26 @@ export function windowFor({ width, height }: GreyPicture): number {
  */
 export function followLight(grey: GreyPicture, radius: number, context: Context): GreyPicture {
   const { width, height, data } = grey;
-  const result = new Uint8ClampedArray(data.length);
+  const result = new Uint8Array(data.length);
   eachRowStatistics(
     grey,
     radius,
-    (y, mean, deviation) => {
-      const row = y * width;
-      for (let x = 0; x < width; x++) {
-        const m = mean[x];
-        result[row + x] = data[row + x] - m * (1 + K * (deviation[x] / R - 1)) + 128;
-      }
-    },
+    (y, mean, deviation) => followRow(data, result, y * width, mean, deviation),
     context,
   );
-  return { width, height, data: new Uint8Array(result.buffer) };
+  return { width, height, data: result };
+}
+
+/** The same equation over a row that begins at `from`, its constants gathered. */
+function followRow(
+  data: Uint8Array,
+  result: Uint8Array,
+  from: number,
+  mean: Float32Array,
+  deviation: Float32Array,
+): void {
+  for (let x = 0, i = from; x < mean.length; x++, i++) {
+    const tone = (data[i] - mean[x] * (1 - K + (K / R) * deviation[x]) + 128.5) | 0;
+    result[i] = tone < 0 ? 0 : tone > 255 ? 255 : tone;
+  }
 }

@@ -47,7 +47,8 @@ const TINT = 6;
  * broad ink is a logo, or a scan where it is noisy.
  */
 export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Context): Look {
-  const tones = automaticTones(histogram(grey));
+  const counts = histogram(grey);
+  const tones = automaticTones(counts);
   const darkPaper = rimIsDark(grey, tones.level);
   const colours = findColours(picture, 'auto');
   checkStopped(context);
@@ -60,7 +61,7 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
     colours: colours.length,
     coloured,
     greyOnly: isGreyOnly(picture),
-    twoTone: twoToneShare(grey, tones),
+    twoTone: twoToneShare(counts, tones),
     ...strokesOf(grey, tones.level, darkPaper),
   };
   return { kind: kindOf(measured, darkPaper ? tones.dark : 255 - tones.light), ...measured };
@@ -190,11 +191,15 @@ function unevennessOf({ width, height, data }: GreyPicture, level: number, darkP
   return papers[Math.floor(0.95 * (papers.length - 1))] - papers[Math.floor(0.05 * (papers.length - 1))];
 }
 
-function twoToneShare({ data }: GreyPicture, { dark, light }: { dark: number; light: number }): number {
+function twoToneShare(counts: Uint32Array, { dark, light }: { dark: number; light: number }): number {
   const within = Math.max(20, (light - dark) * 0.12);
   let near = 0;
-  for (const tone of data) if (Math.abs(tone - dark) <= within || Math.abs(tone - light) <= within) near++;
-  return near / data.length;
+  let total = 0;
+  counts.forEach((count, tone) => {
+    total += count;
+    if (Math.abs(tone - dark) <= within || Math.abs(tone - light) <= within) near += count;
+  });
+  return near / total;
 }
 
 /** Mean width of the ink: twice its area over the length of its rim, the rim counted along rows. */

@@ -23,7 +23,7 @@ const LEAST_CELL = 4;
 /** Ink thicker than this share of the shorter side may be taken for a change of light at first. */
 const WINDOW = 0.16;
 /** Pixels looked at to learn the light, at most. */
-const SAMPLES = 1_500_000;
+const SAMPLES = 800_000;
 /** Tones between paper and ink below which there is nothing to level. */
 const LEAST_CONTRAST = 16;
 /** Share of a cell's ink that has its full tone, at least. */
@@ -43,18 +43,18 @@ export function levelLight(grey: GreyPicture, context: Context): GreyPicture | u
   const darkPaper = rimIsDark(grey, rough.level);
   const grid = gridOf(grey);
   const paper = firstPaper(grey, grid, darkPaper);
-  const stands = standsOut(grey, paper);
+  const stands = standsOut(grey, grid, paper);
   if (stands < LEAST_CONTRAST / 2) return undefined;
   checkStopped(context);
   let surfaces = learn(grey, grid, darkPaper, (tone, bare) => {
     const off = darkPaper ? tone - bare : bare - tone;
-    return off > stands ? 'ink' : off < stands / 2 ? 'paper' : 'neither';
+    return off > stands ? INK : off < stands / 2 ? PAPER : NEITHER;
   })(paper, undefined);
   for (let round = 0; round < 2 && surfaces; round++) {
     checkStopped(context);
     surfaces = learn(grey, grid, darkPaper, (tone, bare, full) => {
       const share = (tone - bare) / (full - bare);
-      return share > 0.6 ? 'ink' : share < 0.3 ? 'paper' : 'neither';
+      return share > 0.6 ? INK : share < 0.3 ? PAPER : NEITHER;
     })(surfaces.paper, surfaces.ink);
   }
   return surfaces && placedBetween(grey, surfaces, context);
@@ -64,27 +64,26 @@ interface Grid {
   cell: number;
   width: number;
   height: number;
-  /** Distance between the pixels looked at. */
-  step: number;
+  /** Columns and rows of the pixels looked at, spread evenly. */
+  columns: Int32Array;
+  rows: Int32Array;
+  /** Column of the grid that each of those columns lies in. */
+  cellOf: Int32Array;
 }
 
 function gridOf({ width, height }: GreyPicture): Grid {
   const cell = Math.max(LEAST_CELL, Math.round(Math.min(width, height) / CELLS));
   const step = Math.max(1, Math.floor(Math.sqrt((width * height) / SAMPLES)));
-  return { cell, width: Math.ceil(width / cell), height: Math.ceil(height / cell), step };
-}
-
-/** Calls `visit` with the cell and tone of some of the pixels, spread evenly. */
-function eachSample(
-  { width, height, data }: GreyPicture,
-  grid: Grid,
-  visit: (cell: number, tone: number, x: number, y: number) => void,
-): void {
-  for (let y = 0; y < height; y += grid.step) {
-    const row = Math.floor(y / grid.cell) * grid.width;
-    for (let x = 0; x < width; x += grid.step)
-      visit(row + Math.floor(x / grid.cell), data[y * width + x], x, y);
-  }
+  const every = (size: number) => Int32Array.from({ length: Math.ceil(size / step) }, (_, k) => k * step);
+  const columns = every(width);
+  return {
+    cell,
+    width: Math.ceil(width / cell),
+    height: Math.ceil(height / cell),
+    columns,
+    rows: every(height),
+    cellOf: columns.map((x) => Math.floor(x / cell)),
+  };
 }
 
 /** Bare paper by morphology: each cell's near-extreme tone, then closed or opened over a window, then smoothed. */
@@ -92,10 +91,14 @@ function firstPaper(grey: GreyPicture, grid: Grid, darkPaper: boolean): Surface 
   const count = grid.width * grid.height;
   const bins = new Uint16Array(count * 64);
   const totals = new Uint16Array(count);
-  eachSample(grey, grid, (cell, tone) => {
-    bins[cell * 64 + (tone >> 2)]++;
-    totals[cell]++;
-  });
+  for (const y of grid.rows) {
+    const first = Math.floor(y / grid.cell) * grid.width;
+    for (let k = 0; k < grid.columns.length; k++) {
+      const cell = first + grid.cellOf[k];
+      bins[64 * cell + (grey.data[y * grey.width + grid.columns[k]] >> 2)]++;
+      totals[cell]++;
+    }
+  }
   const extreme = new Uint8Array(count);
   for (let cell = 0; cell < count; cell++) {
     extreme[cell] = quantile(bins, 64 * cell, 0.15 * totals[cell], !darkPaper);
@@ -108,14 +111,12 @@ function firstPaper(grey: GreyPicture, grid: Grid, darkPaper: boolean): Surface 
 }
 
 /** How far a tone must lie from bare paper to be ink: Otsu's split of all such distances. */
-function standsOut(grey: GreyPicture, paper: Surface): number {
+function standsOut({ data, width }: GreyPicture, { rows, columns }: Grid, paper: Surface): number {
   const counts = new Uint32Array(256);
-  const row = new Float32Array(grey.width);
-  const step = Math.max(1, Math.floor(Math.sqrt(grey.data.length / SAMPLES)));
-  for (let y = 0; y < grey.height; y += step) {
+  const row = new Float32Array(width);
+  for (const y of rows) {
     surfaceRow(paper, y, row);
-    for (let x = 0; x < grey.width; x += step)
-      counts[Math.min(255, Math.abs(Math.round(grey.data[y * grey.width + x] - row[x])))]++;
+    for (const x of columns) counts[Math.min(255, Math.abs(Math.round(data[y * width + x] - row[x])))]++;
   }
   return automaticTones(counts).level;
 }
@@ -131,44 +132,53 @@ function quantile(bins: Uint16Array, first: number, rank: number, fromLight: boo
   return fromLight ? 2 : 254;
 }
 
-type Verdict = 'ink' | 'paper' | 'neither';
+/** What a pixel is taken to be while the surfaces are learnt. */
+const NEITHER = 0;
+const PAPER = 1;
+const INK = 2;
 
 /** Learns both surfaces from pixels told apart by `tell`; undefined where one of the two is nowhere. */
 function learn(
-  grey: GreyPicture,
+  { data, width }: GreyPicture,
   grid: Grid,
   darkPaper: boolean,
-  tell: (tone: number, paper: number, ink: number) => Verdict,
+  tell: (tone: number, paper: number, ink: number) => number,
 ): (paper: Surface, ink: Surface | undefined) => { paper: Surface; ink: Surface } | undefined {
   return (paper, ink) => {
     const count = grid.width * grid.height;
     const sums = { paper: new Float32Array(count), ink: new Float32Array(count) };
     const totals = { paper: new Float32Array(count), ink: new Float32Array(count) };
     const inkBins = new Uint16Array(count * 64);
-    const paperRow = new Float32Array(grey.width);
-    const inkRow = new Float32Array(grey.width);
-    let at = -1;
-    eachSample(grey, grid, (cell, tone, x, y) => {
-      if (y !== at) {
-        surfaceRow(paper, y, paperRow);
-        if (ink) surfaceRow(ink, y, inkRow);
-        at = y;
+    const paperRow = new Float32Array(width);
+    const inkRow = new Float32Array(width);
+    const { columns, cellOf } = grid;
+    for (const y of grid.rows) {
+      surfaceRow(paper, y, paperRow);
+      if (ink) surfaceRow(ink, y, inkRow);
+      const first = Math.floor(y / grid.cell) * grid.width;
+      for (let k = 0; k < columns.length; k++) {
+        const x = columns[k];
+        const tone = data[y * width + x];
+        const verdict = tell(tone, paperRow[x], inkRow[x]);
+        const cell = first + cellOf[k];
+        if (verdict === PAPER) {
+          sums.paper[cell] += tone;
+          totals.paper[cell]++;
+        } else if (verdict === INK) {
+          inkBins[64 * cell + (tone >> 2)]++;
+          totals.ink[cell]++;
+        }
       }
-      const verdict = tell(tone, paperRow[x], inkRow[x]);
-      if (verdict === 'neither') return;
-      totals[verdict][cell]++;
-      if (verdict === 'ink') inkBins[64 * cell + (tone >> 2)]++;
-      else sums.paper[cell] += tone;
-    });
-    if (totals.ink.every((value) => value === 0) || totals.paper.every((value) => value === 0))
-      return undefined;
+    }
+    if (!totals.ink.some((value) => value > 0) || !totals.paper.some((value) => value > 0)) return undefined;
     for (let cell = 0; cell < count; cell++) {
       if (totals.paper[cell] > 0) sums.paper[cell] /= totals.paper[cell];
       // Rims of ink are mixed with paper: of a cell's ink only what is farthest from paper has the full tone.
       if (totals.ink[cell] > 0)
         sums.ink[cell] = quantile(inkBins, 64 * cell, FULL_TONE * totals.ink[cell], darkPaper);
     }
-    const sure = Math.max(1, (0.15 * grid.cell * grid.cell) / (grid.step * grid.step));
+    const sampled = (grid.columns.length * grid.rows.length) / count;
+    const sure = Math.max(1, 0.15 * sampled);
     const full = surfaceOf(grid, sums.ink, totals.ink, sure, 3);
     dropFalsePaper(sums.paper, totals.paper, full.values);
     return { paper: surfaceOf(grid, sums.paper, totals.paper, sure, 0), ink: full };

@@ -1,13 +1,13 @@
 import type { Context } from '../context';
 import { type Look, lookAt } from '../ink';
-import { type ColourPicture, toGrey } from '../raster';
-import { type FoundSheet, findSheet, isBlocky } from '../square';
+import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
+import { type FoundSheet, findSheet, hasGhosts } from '../square';
 
 /** What is seen in a picture before anything is done to it. Places in its own pixels. */
 export interface PictureLook {
   look: Look;
-  /** True where the blocks of hard compression are seen. */
-  blocky: boolean;
+  /** True where the ghosts of hard compression are seen. */
+  ghosts: boolean;
   /** Looks for a sheet when it is first asked for. */
   sheet(): FoundSheet | undefined;
 }
@@ -23,11 +23,13 @@ export function lookAtPicture(looks: Looks, picture: ColourPicture, context: Con
   if (known) return known;
   const grey = toGrey(picture, context);
   const look = lookAt(picture, grey, context);
-  let found: { sheet: FoundSheet | undefined } | undefined;
+  const find = (tones: GreyPicture) => ({ sheet: findSheet(tones, context) });
+  // In photos it will be asked for; elsewhere only where the kind is set by hand.
+  let found = look.kind === 'photo' ? find(grey) : undefined;
   const result = {
     look,
-    blocky: isBlocky(grey),
-    sheet: () => (found ??= { sheet: findSheet(toGrey(picture, context), context) }).sheet,
+    ghosts: hasGhosts(grey),
+    sheet: () => (found ??= find(toGrey(picture, context))).sheet,
   };
   looks.set(picture, result);
   return result;

@@ -14,9 +14,8 @@ const SOFT = 1.8;
 const LEAST_EDGES = 20;
 /** A far side shorter than its near one by more than this share is strong perspective. */
 const STRONG = 0.22;
-/** Steps across the compression's blocks over steps within them: above this they are seen; and least mean step. */
-const BLOCKY = 1.3;
-const LEAST_STEP = 0.25;
+/** Ripples beside edges, in tones, that hard compression leaves and an ordinary photo does not. */
+const RIPPLE = 10;
 /** A pixel may become this large before rims look rough; common practice, no source. Millimetres. */
 const FINE_PIXEL = 0.5;
 
@@ -80,21 +79,42 @@ function converges(corners: Corners): number {
   );
 }
 
-/** True where neighbouring pixels differ more across the edges of 8 x 8 blocks than elsewhere (strong edges left out). */
-export function isBlocky({ width, height, data }: GreyPicture): boolean {
+/** Side of the blocks that JPEG compresses apart (ITU-T T.81). */
+const BLOCK = 8;
+/** Steps between neighbours that make an edge, and below which a pixel lies clear of one. */
+const EDGE = 60;
+const CLEAR = 24;
+
+/**
+ * True where a file shows the ghosts of hard compression: in blocks with an edge, even areas clear of it ripple, and
+ * in blocks without one they do not.
+ */
+export function hasGhosts({ width, height, data }: GreyPicture): boolean {
   const sums = [0, 0];
   const counts = [0, 0];
-  const rows = Math.max(1, Math.floor(height / 400));
-  for (let y = 0; y < height; y += rows) {
-    for (let x = 1; x < width; x++) {
-      const step = Math.abs(data[y * width + x] - data[y * width + x - 1]);
-      if (step > 40) continue;
-      const kind = x % 8 === 0 ? 0 : 1;
-      sums[kind] += step;
-      counts[kind]++;
+  const steps = (i: number) => Math.max(Math.abs(data[i] - data[i + 1]), Math.abs(data[i] - data[i + width]));
+  const skip = Math.max(1, Math.floor((width * height) / 2_000_000));
+  let block = 0;
+  for (let top = BLOCK; top + 2 * BLOCK <= height; top += BLOCK) {
+    for (let left = BLOCK; left + 2 * BLOCK <= width; left += BLOCK) {
+      if (block++ % skip !== 0) continue;
+      let most = 0;
+      for (let k = 0; k < BLOCK * BLOCK; k++)
+        most = Math.max(most, steps((top + (k >> 3)) * width + left + (k & 7)));
+      if (most > CLEAR && most <= EDGE) continue;
+      const kind = most > EDGE ? 0 : 1;
+      for (let k = 0; k < BLOCK * BLOCK; k++) {
+        const i = (top + (k >> 3)) * width + left + (k & 7);
+        let near = 0;
+        for (let off = -3; off < 3; off++) near = Math.max(near, steps(i + off), steps(i + off * width));
+        if (near > CLEAR) continue;
+        const across = Math.abs(data[i - 1] + data[i + 1] - 2 * data[i]);
+        sums[kind] += across + Math.abs(data[i - width] + data[i + width] - 2 * data[i]);
+        counts[kind]++;
+      }
     }
   }
-  const across = sums[0] / Math.max(1, counts[0]);
-  const within = sums[1] / Math.max(1, counts[1]);
-  return across > LEAST_STEP && across > BLOCKY * within;
+  const beside = sums[0] / Math.max(1, counts[0]);
+  const elsewhere = sums[1] / Math.max(1, counts[1]);
+  return beside > elsewhere + RIPPLE && beside > 3 * elsewhere;
 }

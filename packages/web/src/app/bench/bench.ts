@@ -298,7 +298,9 @@ export class Bench implements OnDestroy {
     const { x, y, scale } = this.state.eye();
     const units = this.work.units();
     if (!view || width === 0) return;
-    const { frame, millimetresPerPixel } = view;
+    const { frame } = view;
+    // Under a tool that works on another picture no place has a size yet.
+    const millimetresPerPixel = this.tools.frame() ? undefined : view.millimetresPerPixel;
     drawRuler(
       this.across().nativeElement,
       width,

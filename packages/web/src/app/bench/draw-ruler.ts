@@ -2,13 +2,13 @@ import { rulerTicks } from './ruler';
 
 const THICK = 22;
 
-/** Draws one ruler along the bench's upper or left side, in the page's own colours. */
+/** Draws one ruler along the bench's upper or left side, in the page's own colours; a bare one where there is no size. */
 export function drawRuler(
   canvas: HTMLCanvasElement,
   length: number,
   eye: { scale: number; offset: number },
   zero: number,
-  millimetresPerPixel: number,
+  millimetresPerPixel: number | undefined,
   units: 'mm' | 'in',
   upright: boolean,
 ): void {
@@ -16,7 +16,7 @@ export function drawRuler(
   canvas.width = (upright ? THICK : length) * ratio;
   canvas.height = (upright ? length : THICK) * ratio;
   const context = canvas.getContext('2d');
-  if (!context) return;
+  if (!context || millimetresPerPixel === undefined) return;
   const style = getComputedStyle(canvas);
   context.scale(ratio, ratio);
   context.font = "500 12px 'Barlow Condensed', sans-serif";

@@ -13,7 +13,8 @@ import { createEngineWorker } from './worker.factory';
 
 /**
  * The page's one door to the worker. The newest computation wins: an older one is told to stop through
- * shared memory, without waiting for the worker to look at its messages. Questions are answered in turn.
+ * shared memory, without waiting for the worker to look at its messages. A question interrupts a computation,
+ * which is taken up again after it, from what its finished steps left in memory.
  */
 @Injectable({ providedIn: 'root' })
 export class EngineService {
@@ -33,6 +34,7 @@ export class EngineService {
   private flag: Int32Array | undefined;
   private count = 0;
   private computing = 0;
+  private pending: { document: JobDocument; mode: 'preview' | 'full' } | undefined;
 
   constructor() {
     this.results = this.views.asObservable();
@@ -53,7 +55,12 @@ export class EngineService {
         return (answer as Extract<EngineAnswer, { type: 'answer' }>).answer;
       }),
     );
-    const answered = firstValueFrom(mine);
+    const interrupted = this.busy() ? this.pending : undefined;
+    if (interrupted && this.flag) Atomics.store(this.flag, 0, request);
+    const answered = firstValueFrom(mine).finally(() => {
+      if (interrupted && interrupted === this.pending && this.busy())
+        this.compute(interrupted.document, interrupted.mode);
+    });
     this.worker.postMessage({ type, request, ...asks }, transfer);
     return answered;
   }
@@ -62,6 +69,7 @@ export class EngineService {
   compute(document: JobDocument, mode: 'preview' | 'full'): void {
     const request = ++this.count;
     this.computing = request;
+    this.pending = { document, mode };
     if (this.flag) Atomics.store(this.flag, 0, request);
     this.worker.postMessage({ type: 'compute', request, document, mode } satisfies EngineRequest);
     this.busy.set(true);
@@ -81,9 +89,10 @@ export class EngineService {
       this.settle();
       this.views.next(answer.view);
     }
-    if (answer.type === 'problem') {
+    // What was only interrupted is computed again.
+    if (answer.type === 'problem' && answer.problem.code !== 'stopped') {
       this.settle();
-      if (answer.problem.code !== 'stopped') this.problems.next(answer.problem);
+      this.problems.next(answer.problem);
     }
   }
 

@@ -38,6 +38,7 @@ export class StageThumb {
     const context = canvas.getContext('2d');
     const view = this.view();
     if (!context) return;
+    context.imageSmoothingQuality = 'high';
     context.fillStyle = COLOURS.paper;
     context.fillRect(0, 0, canvas.width, canvas.height);
     if (!view) return;

@@ -94,9 +94,6 @@ export class SquarePanel {
     }
     const set = this.square()?.flatten;
     const corners = Array.isArray(set) ? set : await this.firstCorners();
-    this.work.store.change('Corners of the sheet', ({ square }) => {
-      square.flatten = corners;
-    });
     this.tools.take(new CornersTool(this.work, corners));
   }
 
