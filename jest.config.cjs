@@ -9,6 +9,8 @@ const sources = {
   '^@drelk/core$': '<rootDir>/packages/core/src/index.ts',
   '^@drelk/contract$': '<rootDir>/packages/contract/src/index.ts',
 };
+// Looked up in the sandbox at every use, this would slow inner loops ten times.
+const sandboxInjectedGlobals = ['Math'];
 const plain = (name) => ({
   displayName: name,
   rootDir: __dirname,
@@ -17,8 +19,7 @@ const plain = (name) => ({
   transform: { '^.+\\.[tj]s$': swc },
   transformIgnorePatterns,
   moduleNameMapper: sources,
-  // Looked up in the sandbox at every use, this would slow inner loops ten times.
-  sandboxInjectedGlobals: ['Math'],
+  sandboxInjectedGlobals,
 });
 
 module.exports = {
@@ -32,6 +33,7 @@ module.exports = {
       displayName: 'web',
       rootDir: __dirname,
       preset: 'jest-preset-angular',
+      sandboxInjectedGlobals,
       testMatch: ['<rootDir>/packages/web/src/**/*.spec.ts'],
       setupFilesAfterEnv: ['<rootDir>/packages/web/jest.setup.ts'],
       transform: {

@@ -5,4 +5,7 @@ import { install } from './steps.mjs';
 
 install();
 await bundle('bench/main.ts', '.cache/bench.mjs');
-process.exit(spawnSync(process.execPath, ['.cache/bench.mjs', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' }).status ?? 1);
+process.exit(
+  spawnSync(process.execPath, ['.cache/bench.mjs', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' })
+    .status ?? 1,
+);

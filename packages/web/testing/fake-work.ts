@@ -1,8 +1,9 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { newJob } from '@drelk/core';
+import { STEPS, newJob } from '@drelk/core';
 import { BenchState } from '../src/app/bench/bench-state';
+import { ToolBox } from '../src/app/bench/tools/tool-box';
 import type { ResultView } from '../src/app/engine/messages';
 import { JobPageId } from '../src/app/job/job-page-id';
 import { JobStore } from '../src/app/job/job-store';
@@ -38,13 +39,26 @@ export function viewWith(more: Partial<ResultView> = {}): ResultView {
       cutLength: 1234.5,
       match: 99.5,
     },
+    toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+    squareFacts: {
+      corners: null,
+      hints: [],
+      scale: { from: 'file', millimetresPerPixel: 0.5, uncertainty: 0 },
+    },
     inkFacts: {
-      histogram: new Uint32Array(256),
+      kind: 'logo',
+      by: 'tone',
+      levelled: false,
+      before: new Uint32Array(256),
+      after: new Uint32Array(256),
       automatic: 128,
       threshold: 128,
       lightOnDark: false,
-      specks: 7,
-      pinholes: 2,
+      vanishing: { toPaper: 0.18, toInk: 0 },
+      cleaned: { specks: 7, pinholes: 2, gaps: 0, necks: 0, dropped: 0, pieces: 3 },
+      specks: 4,
+      pinholes: 4,
+      strokeWidth: 7,
       inkShare: 0.25,
     },
     millimetresPerPixel: 0.5,
@@ -52,19 +66,20 @@ export function viewWith(more: Partial<ResultView> = {}): ResultView {
     frame: { x: 0, y: 0, width: 50, height: 40 },
     tolerance: 1 / 3,
     proof: { findings: [], contours: 5, open: 0 },
-    timing: { square: 0, grey: 1, ink: 1, contours: 1, line: 1, piece: 0, prove: 0 },
+    timing: Object.fromEntries(STEPS.map((step) => [step, 1])) as ResultView['timing'],
     ...more,
   };
 }
 
 /** A job page's services without a worker or a server: a real store and bench, a result that is set by hand. */
 export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
-  const engine = { progress: signal(undefined), busy: signal(false), handOff: jest.fn(), stop: jest.fn() };
+  const engine = { progress: signal(undefined), busy: signal(false), ask: jest.fn(), stop: jest.fn() };
   TestBed.configureTestingModule({
     providers: [
       BenchState,
       JobPageId,
       JobStore,
+      ToolBox,
       { provide: ApiService, useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), ...api } },
       {
         provide: Workbench,
@@ -75,10 +90,13 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
           view: signal(view),
           picture: signal(undefined),
           ink: signal(undefined),
+          vanishing: signal(undefined),
+          lightUp: jest.fn(),
+          sourcePixel: () => 0.5,
+          sourceLength: (pixels: number) => `${pixels / 2} mm`,
           problem: signal(undefined),
           units: () => store.shown()?.units ?? 'mm',
           length: (millimetres: number) => `${Number(millimetres.toFixed(2))} mm`,
-          fit: jest.fn(),
         }),
         deps: [JobStore, BenchState],
       },
@@ -96,7 +114,13 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
     steps: [],
     cursor: 0,
   });
-  return { store, bench: TestBed.inject(BenchState), engine };
+  return {
+    store,
+    bench: TestBed.inject(BenchState),
+    tools: TestBed.inject(ToolBox),
+    work: TestBed.inject(Workbench),
+    engine,
+  };
 }
 
 /** The rendered element of a component, and a click on the button whose text holds some words. */

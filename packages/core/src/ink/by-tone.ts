@@ -2,8 +2,8 @@ import type { Context } from '../context';
 import type { GreyPicture } from '../raster';
 import { FOLLOWED_LEVEL, followLight, windowFor } from './follow-light';
 import { automaticTones } from './level';
-import { noInk } from './no-ink';
 import { rimIsDark } from './rim';
+import { RIM_LEVEL } from './rim-tones';
 import type { Separated } from './separated';
 import type { InkSettings } from './settings';
 import type { Toned } from './tone';
@@ -11,14 +11,14 @@ import type { Toned } from './tone';
 /** Below this difference between its two medians, out of 255, a picture is taken to hold one tone only. */
 const LEAST_CONTRAST = 10;
 
-/** Ink by a threshold on tones: found, set, or following the light. Throws `no-ink` for a picture of one tone. */
+/** Ink by a threshold on tones: found, set, or following the light. A picture of one tone is all paper, to be drawn on. */
 export function separateByTone(
   { grey: source, after, levelled }: Toned,
   settings: Pick<InkSettings, 'threshold' | 'ink'>,
   context: Context,
 ): Separated {
   const tones = automaticTones(after);
-  if (tones.light - tones.dark < LEAST_CONTRAST) throw noInk('The picture has only one tone.');
+  if (tones.light - tones.dark < LEAST_CONTRAST) return bare(source);
   const { threshold } = settings;
   // Levelled tones lie where they were put; the histogram's medians of thin strokes would be those of their rims.
   const middle = levelled ?? tones.level;
@@ -39,6 +39,12 @@ export function separateByTone(
     inkTone: Math.min(lightOnDark ? 255 - tones.light : tones.dark, Math.ceil(own) - 1),
     paperTone: Math.max(lightOnDark ? 255 - tones.dark : tones.light, Math.ceil(own)),
   };
+}
+
+function bare({ width, height }: GreyPicture): Separated {
+  const data = new Uint8Array(width * height).fill(255);
+  const tones = { inkTone: 0, paperTone: 255, automatic: 128, threshold: 128 };
+  return { grey: { width, height, data }, level: RIM_LEVEL, lightOnDark: false, ...tones };
 }
 
 function negative({ width, height, data }: GreyPicture): GreyPicture {

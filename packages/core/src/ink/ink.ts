@@ -22,7 +22,7 @@ export function makeInk(separated: Separated, settings: CleanNumbers, context: C
   const changes = findRowChanges(sheet, level);
   const inkPixels = countInk(changes);
   if (inkPixels === 0)
-    throw noInk(counts.specks > 0 ? 'All of it was dropped as specks.' : 'Everything is lighter.');
+    throw noInk(counts.specks > 0 ? 'All of it was dropped as specks.' : 'All of it is paper.');
   return { grey: { width, height, data }, level, changes, inkPixels, cleaned: counts };
 }
 

@@ -5,6 +5,6 @@ export function noInk(why: string): DrelkError {
   return new DrelkError(
     'no-ink',
     `Nothing here is ink. ${why}`,
-    'Move the threshold, lower the speck size, or take a picture with more contrast.',
+    'Move the threshold, lower the speck size, draw by hand, or take a picture with more contrast.',
   );
 }

@@ -2,13 +2,14 @@ import { quietContext } from '../context';
 import { drawn } from '../testing/pictures';
 import { findComponents } from './components';
 import { findRowChanges } from './runs';
+import type { Mask } from './picture';
 import { thinned } from './thinning';
 
 const maskOf = (inside: (x: number, y: number) => boolean) => {
   const { width, height, data } = drawn(80, 60, inside, 4);
   return { width, height, data: data.map((tone) => (tone < 128 ? 1 : 0)) };
 };
-const pieces = ({ width, height, data }: ReturnType<typeof maskOf>, of: 'ink' | 'paper') =>
+const pieces = ({ width, height, data }: Mask, of: 'ink' | 'paper') =>
   findComponents(
     findRowChanges({ width, height, data: data.map((value) => (value ? 0 : 255)) }, 128),
     width,

@@ -11,6 +11,12 @@ describe('ViewBar', () => {
     expect(bench.look()).toMatchObject({ misfit: true, wipe: true });
     press('Wipe');
     expect(bench.look().wipe).toBe(false);
+    press('Blink');
+    press('Loupe');
+    expect(bench.look().blink).toBe(true);
+    expect(bench.loupe()).toBe(true);
+    press('Wipe');
+    expect(bench.look()).toMatchObject({ wipe: true, blink: false });
   });
 
   it('shows paths that were hidden when another way of drawing them is asked for', () => {
@@ -24,6 +30,7 @@ describe('ViewBar', () => {
 
 it('WipeBar lays any two layers on either side', () => {
   const { bench } = fakeWork();
+  bench.change({ wipe: true });
   const { element } = render(WipeBar);
   const [left, right] = [...element.querySelectorAll('select')];
   expect([left.value, right.value]).toEqual(['picture', 'paths']);

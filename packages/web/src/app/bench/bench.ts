@@ -17,6 +17,7 @@ import { BENCH_LAYERS, type BenchLayer, BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
 import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
+import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
 import { ToolBox } from './tools/tool-box';
 import { WipeBar } from './wipe-bar';
@@ -27,7 +28,7 @@ const BLINK = 600;
 /** The large working view: picture, ink and paths over each other, with rulers, wipe and misfit. */
 @Component({
   selector: 'drelk-bench',
-  imports: [IconButton, Loupe, WipeBar],
+  imports: [IconButton, LiveResult, Loupe, WipeBar],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
@@ -42,6 +43,8 @@ export class Bench implements OnDestroy {
       ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down.'
       : 'Bench. Arrow keys move the view, plus and minus zoom, 0 fits.',
   );
+  /** What the tool's work comes to, where the bench shows something else. */
+  readonly liveResult = computed(() => (this.tools.frame() ? this.work.picture() : undefined));
   /** What lies under the loupe: while a tool's hand is down, or where the pointer is when it is asked for. */
   readonly underLoupe = computed(() => {
     const tool = this.tools.active();
@@ -168,6 +171,8 @@ export class Bench implements OnDestroy {
     scene.stage.on('pointerdown', ({ evt }) => {
       const at = this.place(scene);
       if (!at || evt.button !== 0 || !this.tools.active()) return;
+      // The hand may leave the bench and come back, or let go outside.
+      (evt.target as Element).setPointerCapture(evt.pointerId);
       this.tools.crosshair.set(undefined);
       this.pressHand(at);
     });

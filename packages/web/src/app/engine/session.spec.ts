@@ -1,5 +1,5 @@
-import { newJob, quietContext } from '@drelk/core';
-import { EngineSession, inkPixels } from './session';
+import { mapPoint, newJob, quietContext } from '@drelk/core';
+import { EngineSession, inkPixels, maskPixels } from './session';
 
 /** A black disc on white, its rim stepped. */
 function disc(width: number, height: number, radius: number) {
@@ -45,7 +45,64 @@ describe('EngineSession', () => {
   });
 });
 
+describe('questions', () => {
+  const source = {
+    blob: '',
+    name: 'disc.png',
+    kind: 'png',
+    width: 300,
+    height: 200,
+    density: null,
+    notes: [],
+  };
+  const document = newJob(source);
+  const session = new EngineSession({ key: 'small', picture: disc(300, 200, 60), reduction: 1 });
+
+  it('show the source, and what is squared up without its crop', () => {
+    const cropped = {
+      ...document,
+      square: {
+        ...document.square,
+        turn: 1 as const,
+        crop: { kind: 'box' as const, points: [90, 50, 200, 50, 200, 140, 90, 140] },
+      },
+    };
+    expect(session.frame(cropped, 'source', quietContext)).toMatchObject({ width: 300, height: 200 });
+    const { width, height, toSource } = session.frame(cropped, 'uncropped', quietContext);
+    expect([width, height]).toEqual([200, 300]);
+    expect(mapPoint(toSource, { x: 0, y: 0 })).toEqual({ x: 300, y: 0 });
+  });
+
+  it('pour into an area, and light up what vanishes', () => {
+    const { mask, width } = session.poured(
+      document,
+      { x: 150, y: 100 },
+      { tolerance: 5, everywhere: false },
+      quietContext,
+    );
+    expect(mask[100 * width + 150]).toBe(1);
+    expect(mask[0]).toBe(0);
+    expect(session.vanishing(document, quietContext).mask.includes(1)).toBe(false);
+  });
+
+  it('work out six options, each with counts', () => {
+    const options = [...session.options(document, quietContext)];
+    expect(options.map(({ id }) => id)).toEqual(['found', 'harder', 'light', 'turned', 'edges', 'bands']);
+    expect(options[0]).toMatchObject({ shapes: 1 });
+    expect(options[3].shapes).toBe(1);
+  });
+
+  it('find no sheet and no mark where there is none', () => {
+    expect(session.sheet(quietContext)).toBeNull();
+    expect(session.cling({ x: 20, y: 20 })).toEqual({ x: 20, y: 20 });
+  });
+});
+
 it('inkPixels are opaque where ink is', () => {
   const pixels = inkPixels({ width: 2, height: 1, data: Uint8Array.from([0, 255]) }, 128);
   expect([pixels[3], pixels[7]]).toEqual([255, 0]);
+});
+
+it('maskPixels give each value its colour', () => {
+  expect([...new Uint32Array(maskPixels(Uint8Array.from([0, 1, 2]), [7, 9]).buffer)]).toEqual([0, 7, 9]);
 });

@@ -3,13 +3,11 @@ import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { DrelkError, MOST_PIXELS, withDensity } from '@drelk/core';
+import { POINTS, drawPage, pageSize } from './pdf-drawing';
 import { PdfSheet } from './pdf-sheet';
 
 /** Most pages of a file that one may be chosen from. */
 const MOST_PAGES = 500;
-/** Points in an inch: the unit that pages are measured in. */
-export const POINTS = 72;
-
 /** Where the reader's own files are served. */
 const OWN_FILES = {
   cMapUrl: '/pdf/cmaps/',
@@ -72,27 +70,6 @@ function refusal(error: unknown, name: string): DrelkError {
         `“${name}” is not a PDF that can be read.`,
         'Save or download it again.',
       );
-}
-
-/** Pixels of a page at a density. */
-export async function pageSize(document: PDFDocumentProxy, page: number, density: number) {
-  const { width, height } = (await document.getPage(page)).getViewport({ scale: density / POINTS });
-  return { width: Math.round(width), height: Math.round(height) };
-}
-
-/** Draws a page on white paper. */
-export async function drawPage(
-  document: PDFDocumentProxy,
-  page: number,
-  scale: number,
-): Promise<HTMLCanvasElement> {
-  const sheet = await document.getPage(page);
-  const viewport = sheet.getViewport({ scale });
-  const canvas = globalThis.document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(viewport.width));
-  canvas.height = Math.max(1, Math.round(viewport.height));
-  await sheet.render({ canvas, viewport, background: '#ffffff' }).promise;
-  return canvas;
 }
 
 async function pageAsPicture(

@@ -2,11 +2,11 @@ import { Component, ElementRef, computed, effect, inject, signal, viewChild } fr
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
-import { drawPage, pageSize } from './pdf-pages';
+import { POINTS, drawPage, pageSize } from './pdf-drawing';
 
 const DENSITIES = [150, 300, 600];
-/** Height of the small picture of a page, in pixels. */
-const SMALL = 360;
+/** Most pixels of the small picture of a page. */
+const SMALL = { width: 380, height: 360 };
 
 /** Chooses a page of a PDF, and the density of the picture made of it. */
 @Component({
@@ -57,6 +57,11 @@ const SMALL = 360;
       flex-direction: column;
       gap: 14px;
       width: 190px;
+    }
+    label {
+      align-items: center;
+      display: flex;
+      gap: 6px;
     }
     input,
     select {
@@ -113,8 +118,9 @@ export class PdfSheet {
   }
 
   private async show(page: number): Promise<void> {
-    const { height } = await pageSize(this.document, page, 72);
-    const canvas = await drawPage(this.document, page, SMALL / height);
+    const { width, height } = await pageSize(this.document, page, POINTS);
+    const scale = Math.min(SMALL.width / width, SMALL.height / height);
+    const canvas = await drawPage(this.document, page, scale);
     if (page === this.number()) this.page().nativeElement.replaceChildren(canvas);
   }
 }

@@ -3,77 +3,11 @@ import { of } from 'rxjs';
 import { fakeWork, render, viewWith } from '../../../testing/fake-work';
 import { ProblemService } from '../shared/problem.service';
 import { HandOffPanel } from './handoff/hand-off-panel';
-import { Histogram } from './ink/histogram';
-import { InkPanel } from './ink/ink-panel';
 import { LinePanel } from './line/line-panel';
 import { PiecePanel } from './piece/piece-panel';
 import { ProvePanel } from './prove/prove-panel';
-import { SquarePanel } from './square/square-panel';
 
 jest.mock('../shared/save-file', () => ({ saveFile: jest.fn() }));
-
-describe('the panel of Square up', () => {
-  it('says what the picture is and where its scale comes from', () => {
-    fakeWork(viewWith({ scaleSource: 'none' }));
-    const { text } = render(SquarePanel);
-    expect(text()).toContain('100 × 80');
-    expect(text()).toContain('not in the file');
-    expect(text()).toContain('no true size yet');
-    expect(text()).toContain('It moves.');
-  });
-
-  it('turns left and right on screen, mirrored or not', () => {
-    const { store } = fakeWork();
-    const { press } = render(SquarePanel);
-    press('Left');
-    expect(store.document()?.square.turn).toBe(1);
-    press('Right');
-    press('Right');
-    expect(store.document()?.square.turn).toBe(3);
-    press('Mirror');
-    press('Left');
-    expect(store.document()?.square).toEqual({ turn: 2, mirror: true });
-  });
-});
-
-describe('the panel of Ink', () => {
-  beforeEach(() => {
-    // jsdom has no canvas to draw a chart on.
-    TestBed.overrideComponent(Histogram, { set: { template: '' } });
-    jest.spyOn(Histogram.prototype as unknown as { draw: () => void }, 'draw').mockImplementation();
-  });
-
-  it('tries a threshold while the hand moves, and takes it when it lets go', () => {
-    const { store } = fakeWork();
-    const { slide, press } = render(InkPanel);
-    slide('Threshold', 90, false);
-    expect(store.shown()?.ink.threshold).toBe(90);
-    expect(store.document()?.ink.threshold).toBe('auto');
-    slide('Threshold', 95);
-    expect(store.document()?.ink.threshold).toBe(95);
-    press('Automatic: 128');
-    expect(store.document()?.ink.threshold).toBe('auto');
-    expect(store.steps().map((step) => step.label)).toEqual(['Threshold 95', 'Automatic threshold']);
-  });
-
-  it('says what was found and dropped, with areas where there is a scale', () => {
-    const { store } = fakeWork();
-    const { text, press, slide } = render(InkPanel);
-    expect(text()).toContain('Read as dark on light; 25.0 % of the picture is ink.');
-    expect(text()).toContain('7 specks and 2 pinholes dropped.');
-    expect(text()).toContain('4 px = 1.0 mm²');
-    press('the light');
-    expect(store.document()?.ink.ink).toBe('light');
-    slide('Drop specks under', 10);
-    expect(store.document()?.ink.specks).toBe(100);
-  });
-
-  it('makes no step by being opened', () => {
-    const { store } = fakeWork();
-    render(InkPanel);
-    expect(store.steps()).toEqual([]);
-  });
-});
 
 describe('the panel of Line', () => {
   it('counts nodes before and after, and their ratio', () => {
@@ -160,7 +94,7 @@ describe('the panel of Hand off', () => {
   it('keeps the checked file with the job, then gives it out', async () => {
     const keepHandOff = jest.fn(() => of(record));
     const { engine } = fakeWork(viewWith(), { keepHandOff });
-    engine.handOff.mockResolvedValue(file);
+    engine.ask.mockResolvedValue(file);
     const { fixture, press, text } = render(HandOffPanel);
     expect(text()).toContain('Nothing yet.');
     press('SVG');
@@ -176,7 +110,7 @@ describe('the panel of Hand off', () => {
     const { engine } = fakeWork();
     const show = jest.spyOn(TestBed.inject(ProblemService), 'show').mockImplementation();
     const problem = { code: 'hand-off-differs', message: 'It differs.', hint: 'Report it.' };
-    engine.handOff.mockRejectedValue(problem);
+    engine.ask.mockRejectedValue(problem);
     const { press, text } = render(HandOffPanel);
     press('DXF');
     await settled();

@@ -1,0 +1,264 @@
+import { TestBed } from '@angular/core/testing';
+import type { UsedPlate } from '@drelk/core';
+import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
+import { AxisTool, BrushTool, ClickTool, LoopTool, PourTool } from '../../bench/tools/ink-tools';
+import { Histogram } from './histogram';
+import { InkBackground } from './ink-background';
+import { InkBands } from './ink-bands';
+import { InkClean } from './ink-clean';
+import { InkEdges } from './ink-edges';
+import { InkHand } from './ink-hand';
+import { InkPanel } from './ink-panel';
+import { InkPlates } from './ink-plates';
+import { InkTone } from './ink-tone';
+
+beforeEach(() => {
+  // jsdom has no canvas to draw a chart on.
+  TestBed.overrideComponent(Histogram, { set: { template: '' } });
+  jest.spyOn(Histogram.prototype as unknown as { draw: () => void }, 'draw').mockImplementation();
+});
+
+/** A component whose parts are all folded open. */
+function opened<T>(component: new (...args: never[]) => T) {
+  const rendered = render(component);
+  rendered.element.querySelectorAll<HTMLElement>('[aria-expanded=false]').forEach((button) => button.click());
+  rendered.fixture.detectChanges();
+  return rendered;
+}
+const facts = (more: object) => viewWith({ inkFacts: { ...viewWith().inkFacts, ...more } });
+
+describe('the panel of Ink', () => {
+  it('tries a threshold while the hand moves, and takes it when it lets go', () => {
+    const { store } = fakeWork();
+    const { slide, press } = render(InkPanel);
+    slide('Threshold', 90, false);
+    expect(store.shown()?.ink.threshold).toBe(90);
+    expect(store.document()?.ink.threshold).toBe('auto');
+    slide('Threshold', 95);
+    expect(store.document()?.ink.threshold).toBe(95);
+    press('Automatic: 128');
+    press('Follow the light');
+    expect(store.document()?.ink.threshold).toBe('local');
+    expect(store.steps().map((step) => step.label)).toEqual([
+      'Threshold 95',
+      'Automatic threshold',
+      'Follow the light',
+    ]);
+  });
+
+  it('shows the kind that was seen, and lets another be set with one click', () => {
+    const { store } = fakeWork();
+    const { element, press, text } = render(InkPanel);
+    expect(element.querySelector('.kinds [aria-pressed=true]')?.textContent).toContain('Logo');
+    expect(text()).toContain('Seen in the picture');
+    press('Photo');
+    expect(store.document()?.ink).toMatchObject({ kind: 'photo', by: 'auto' });
+    press('edges');
+    expect(store.document()?.ink.by).toBe('edges');
+    press('Back to what was seen');
+    expect(store.document()?.ink).toMatchObject({ kind: 'auto', by: 'auto' });
+  });
+
+  it('says what is about to vanish, and lights it up on request', async () => {
+    const { engine, work } = fakeWork();
+    engine.ask.mockResolvedValue({ mask: 'a mask' });
+    const { text, press } = render(InkPanel);
+    expect(text()).toContain('18.0 % falls to paper');
+    press('Light it up');
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(work.lightUp).toHaveBeenCalledWith('a mask');
+  });
+
+  it('makes no step by being opened', () => {
+    const { store } = fakeWork();
+    opened(InkPanel);
+    expect(store.steps()).toEqual([]);
+  });
+});
+
+it('tone: brightness, contrast, levelled light', () => {
+  const { store } = fakeWork();
+  const { slide, press } = opened(InkTone);
+  slide('Brightness', 20);
+  slide('Contrast', -10);
+  press('yes');
+  expect(store.document()?.ink.tone).toEqual({ brightness: 20, contrast: -10, levelled: true });
+});
+
+describe('plates', () => {
+  const plate = (colour: string, name: string, share: number, ink: boolean, number: number): UsedPlate => ({
+    colour,
+    name,
+    share,
+    ink,
+    shown: colour,
+    lab: [0.5, 0, 0],
+    tone: 100,
+    of: [number],
+  });
+  const plates = [
+    plate('#f6efdf', 'cream', 0.5, false, 0),
+    plate('#23324a', 'dark blue', 0.4, true, 1),
+    plate('#b5573a', 'brown', 0.1, true, 2),
+  ];
+
+  it('are ticked as ink, shown alone, merged and put in order', () => {
+    const { store } = fakeWork(facts({ by: 'plates', plates }));
+    const { element, press, text } = render(InkPlates);
+    expect(text()).toContain('dark blue, 40.0 %');
+    element.querySelectorAll<HTMLInputElement>('input[type=checkbox]')[2].click();
+    expect(store.document()?.ink.plates.ink).toEqual(['#23324a']);
+    press('only cream');
+    expect(store.document()?.ink.plates.ink).toEqual(['#f6efdf']);
+    element.querySelector<HTMLElement>('[aria-label="Pick dark blue to merge"]')?.click();
+    element.querySelector<HTMLElement>('[aria-label="Pick brown to merge"]')?.click();
+    TestBed.tick();
+    press('Merge picked');
+    expect(store.document()?.ink.plates.merged).toEqual([['#b5573a', '#23324a']]);
+    element.querySelector<HTMLElement>('[aria-label="Move brown up"]')?.click();
+    expect(store.document()?.ink.plates.order).toEqual(['#f6efdf', '#b5573a', '#23324a']);
+  });
+
+  it('are as many as asked for, and recoloured', () => {
+    const { store } = fakeWork(facts({ by: 'plates', plates }));
+    const { element, slide } = render(InkPlates);
+    const swatch = element.querySelector<HTMLInputElement>('input[type=color]') as HTMLInputElement;
+    swatch.value = '#112233';
+    swatch.dispatchEvent(new Event('change'));
+    expect(store.document()?.ink.plates.recoloured).toEqual([['#f6efdf', '#112233']]);
+    slide('Plates', 4);
+    expect(store.document()?.ink.plates).toMatchObject({ count: 4, merged: [], ink: 'auto' });
+  });
+});
+
+it('bands: levels keep their order, and ink is shown up to one of them', () => {
+  const { store } = fakeWork(facts({ by: 'bands', bands: [60, 120, 200] }));
+  const { slide, element, press } = render(InkBands);
+  slide('Level 2', 240);
+  expect(store.document()?.ink.bands.levels).toEqual([60, 199, 200]);
+  const select = element.querySelector('select') as HTMLSelectElement;
+  select.value = '1';
+  select.dispatchEvent(new Event('change'));
+  expect(store.document()?.ink.bands.shown).toBe(1);
+  press('As found');
+  expect(store.document()?.ink.bands).toEqual({ levels: 'auto', shown: 'all' });
+});
+
+it('edges: how fine, how strong, how wide', () => {
+  const { store } = fakeWork(facts({ by: 'edges' }));
+  const { slide } = render(InkEdges);
+  slide('Detail left out under', 2);
+  slide('Only the strongest', 60);
+  slide('Width of the lines', 5);
+  expect(store.document()?.ink.edges).toEqual({ fineness: 2, strength: 60, width: 5 });
+});
+
+it('cleaning: areas and lengths by sliders, counts before and after, gaps by one click', () => {
+  const { store } = fakeWork();
+  const { slide, press, text } = opened(InkClean);
+  expect(text()).toContain('7 specks dropped, 2 pinholes filled; 3 pieces left.');
+  expect(text()).toContain('1.0 mm²');
+  press('Bridge the gaps');
+  slide('Drop specks under', 10);
+  slide('Thicken or thin all ink by', -2);
+  slide('Only the largest pieces', 2);
+  expect(store.document()?.ink.clean).toMatchObject({ gaps: 15, specks: 100, grow: -2, largest: 2 });
+  slide('Only the largest pieces', 0);
+  expect(store.document()?.ink.clean.largest).toBeNull();
+});
+
+it('background: from the rim, clicked away, clicked to be kept, and none of it', () => {
+  const { store, tools } = fakeWork();
+  const { slide, press, fixture } = opened(InkBackground);
+  slide('From the rim, colours within', 12);
+  press('Click away');
+  (tools.active() as ClickTool).press({ x: 30.44, y: 20 });
+  expect(store.document()?.ink.background).toEqual({ tolerance: 12, away: [30.4, 20], keep: [] });
+  fixture.detectChanges();
+  press('Click to keep');
+  (tools.active() as ClickTool).press({ x: 5, y: 6 });
+  fixture.detectChanges();
+  press('None of it');
+  expect(store.document()?.ink.background).toEqual({ tolerance: null, away: [], keep: [] });
+});
+
+describe('by hand', () => {
+  const strokes = (store: ReturnType<typeof fakeWork>['store']) => store.document()?.ink.strokes ?? [];
+
+  it('brushes, on both sides of an axis when asked to', () => {
+    const { store, tools } = fakeWork();
+    const { press, element, fixture, text } = opened(InkHand);
+    element.querySelectorAll<HTMLInputElement>('input[type=checkbox]')[1].click();
+    press('Brush');
+    const tool = tools.active() as BrushTool;
+    tool.press({ x: 10, y: 10 });
+    tool.move({ x: 20, y: 14 });
+    expect(tool.overlay().lines).toHaveLength(3);
+    tool.release();
+    expect(strokes(store)).toEqual([
+      { kind: 'brush', tone: 'ink', width: 7, points: [10, 10, 20, 14], axis: [50, 80, 50, 0] },
+    ]);
+    fixture.detectChanges();
+    expect(text()).toContain('Brush, ink, both sides');
+  });
+
+  it('pours after showing the area, which grows as the hand pulls away', async () => {
+    const { store, tools, engine } = fakeWork();
+    const close = jest.fn();
+    engine.ask.mockResolvedValue({ mask: { close }, share: 0.2 });
+    const { press } = opened(InkHand);
+    press('paper');
+    press('Pour');
+    const tool = tools.active() as PourTool;
+    tool.press({ x: 40, y: 40 });
+    tool.move({ x: 60, y: 40 });
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(engine.ask).toHaveBeenLastCalledWith('poured', expect.objectContaining({ tolerance: 41 }));
+    expect(tool.overlay().mask).toBeDefined();
+    tool.release();
+    expect(strokes(store)[0]).toMatchObject({ kind: 'pour', tone: 'paper', at: [40, 40], tolerance: 41 });
+    expect(tool.overlay().mask).toBeUndefined();
+  });
+
+  it('keeps and drops loops, fills insides, mirrors a sketch, and takes single strokes out', () => {
+    const { store, tools } = fakeWork();
+    const { press, element, fixture } = opened(InkHand);
+    press('Drop a loop');
+    const loop = tools.active() as LoopTool;
+    loop.press({ x: 1, y: 1 });
+    loop.move({ x: 9, y: 1 });
+    loop.move({ x: 9, y: 9 });
+    loop.release();
+    press('Fill every inside');
+    press('Left onto right');
+    expect(strokes(store).map(({ kind }) => kind)).toEqual(['loop', 'inside', 'mirror']);
+    fixture.detectChanges();
+    element.querySelector<HTMLElement>('[aria-label="Take stroke 2 out"]')?.click();
+    expect(strokes(store).map(({ kind }) => kind)).toEqual(['loop', 'mirror']);
+    store.undo();
+    expect(strokes(store)).toHaveLength(3);
+  });
+
+  it('moves the axis by its ends', () => {
+    const { tools } = fakeWork();
+    const { press } = opened(InkHand);
+    press('Move the axis');
+    const tool = tools.active() as AxisTool;
+    tool.press({ x: 50, y: 0 }, 1);
+    tool.move({ x: 40, y: 2 });
+    tool.release();
+    expect(tool.overlay().grips).toMatchObject([
+      { x: 50, y: 80 },
+      { x: 40, y: 2 },
+    ]);
+  });
+
+  it('puts the tool down when its button is pressed again', () => {
+    const { tools } = fakeWork();
+    const { press, fixture } = opened(InkHand);
+    press('Brush');
+    fixture.detectChanges();
+    press('Brush');
+    expect(tools.active()).toBeUndefined();
+  });
+});
