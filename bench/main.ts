@@ -1,7 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import {
   type ColourPicture,
-  type Context,
   type DecodedPicture,
   type JobDocument,
   type JobResult,
@@ -12,12 +11,11 @@ import {
   runJob,
   sizeWithin,
 } from '@drelk/core';
+import { inkRows } from './ink';
+import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { twoTone } from './pictures';
-
-const now = () => performance.now();
-const context: Context = { now, progress: () => undefined, stopped: () => false };
 
 const source = ({ width, height }: ColourPicture) => ({
   blob: '',
@@ -33,13 +31,6 @@ const source = ({ width, height }: ColourPicture) => ({
 function whole(picture: ColourPicture): JobResult {
   return runJob(newJob(source(picture)), { key: 'bench', picture, reduction: 1 }, newMemory(), context);
 }
-
-function sorted(values: number[]): number[] {
-  return [...values].sort((a, b) => a - b);
-}
-const median = (values: number[]) => sorted(values)[Math.floor(values.length / 2)];
-const percentile = (values: number[], share: number) =>
-  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))];
 
 /** Peak memory of one run in a process of its own, the decoded picture included, in bytes a pixel. */
 function memoryRow(megapixels: number): number {
@@ -142,30 +133,23 @@ function preview(): void {
   });
 }
 
-/** A table with the rows' names down the side and their figures across, turned so that it stays narrow. */
-function print(title: string, rows: Record<string, Record<string, string>>): void {
-  const names = Object.keys(rows);
-  const figures = Object.keys(rows[names[0]]);
-  console.log(`\n${title}\n`);
-  console.log(`| | ${names.join(' | ')} |`);
-  console.log(`|---|${names.map(() => '---').join('|')}|`);
-  for (const figure of figures)
-    console.log(`| ${figure} | ${names.map((name) => rows[name][figure]).join(' | ')} |`);
-}
-
 /** Single operations beside the library's. */
 async function operations(): Promise<void> {
   const { cv } = await loadOpenCv();
-  print(
-    'Single operations, 12 MP; medians of 5, turn and turn about',
-    operationRows(cv, twoTone(12), 5, now, median),
-  );
+  print('Single operations, 12 MP; medians of 5, turn and turn about', operationRows(cv, twoTone(12), 5));
+}
+
+/** The demo's pictures with nothing touched. */
+async function ink(): Promise<void> {
+  print('Ink of the demo’s pictures with nothing touched, against what was drawn', await inkRows());
 }
 
 const part = process.argv[2];
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
+else if (part === 'ink') await ink();
 else {
   await speed();
   await operations();
+  await ink();
 }

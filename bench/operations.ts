@@ -17,6 +17,7 @@ import {
   toGrey,
   warp,
 } from '@drelk/core';
+import { median, now } from './measure';
 import type { Cv, Mat } from '../packages/core/src/testing/opencv';
 
 /** One operation, ours and the library's, each timed on its own. */
@@ -34,8 +35,6 @@ export function operationRows(
   cv: Cv,
   picture: ColourPicture,
   runs: number,
-  now: () => number,
-  median: (values: number[]) => number,
 ): Record<string, Record<string, string>> {
   const rows: Record<string, Record<string, string>> = {};
   for (const { name, ours, theirs } of operationsOn(cv, picture)) {

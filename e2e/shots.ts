@@ -1,8 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { chromium } from '@playwright/test';
 import config from './playwright.config';
-import { fact, openSample } from './support/page';
+import { fact, onBench, openSample } from './support/page';
 import { DrelkServer, root } from './support/server';
 
 /** Takes the pictures of docs/screenshots from demo data, one for each main view. */
@@ -15,10 +16,16 @@ async function main(): Promise<void> {
     await page.waitForTimeout(700);
     await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
   };
+  await squareUp(page, server.address, shot);
+  await ink(page, server.address, shot);
   await openSample(page, server.address, 'Moth');
-  const stages = ['square-up', 'ink', 'line', 'piece', 'prove', 'hand-off'];
-  for (const [i, stage] of stages.entries()) {
-    await page.keyboard.press(String(i + 1));
+  for (const [key, stage] of [
+    ['3', 'line'],
+    ['4', 'piece'],
+    ['5', 'prove'],
+    ['6', 'hand-off'],
+  ]) {
+    await page.keyboard.press(key);
     if (stage === 'piece') await setWidth(page);
     if (stage === 'hand-off') await handOffBoth(page);
     await shot(stage);
@@ -44,8 +51,80 @@ async function main(): Promise<void> {
   await page.getByRole('button', { name: 'Light or dark' }).click();
   await page.mouse.move(640, 760);
   await shot('shelf');
+  await page.getByRole('button', { name: 'Scan' }).click();
+  await shot('scan');
   await browser.close();
   await server.remove();
+}
+
+type Shot = (name: string) => Promise<void>;
+
+/** A corner under the loupe beside its live result; a ruler between two marks. */
+async function squareUp(page: Page, address: string, shot: Shot): Promise<void> {
+  await openSample(page, address, 'Stall sign');
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'Corners by hand' }).click();
+  await page.waitForTimeout(2500);
+  const { corners } = JSON.parse(readFileSync(join(root, 'demo/truth/03-stall-sign.json'), 'utf8')) as {
+    corners: number[];
+  };
+  const onSign = await onBench(page, 1600 / 1000);
+  const corner = onSign(corners[2] / 1600, corners[3] / 1000);
+  await page.mouse.move(corner.x, corner.y);
+  await page.mouse.down();
+  await page.mouse.move(corner.x - 2, corner.y + 2, { steps: 3 });
+  await page.waitForTimeout(1000);
+  await shot('square-up');
+  await page.mouse.up();
+  await openSample(page, address, 'Bracket sketch');
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'Two points on a ruler' }).click();
+  await page.waitForTimeout(1500);
+  const onSheet = await onBench(page, 180 / 130);
+  for (const mark of [30, 130]) {
+    const place = onSheet(mark / 180, 103 / 130);
+    await page.mouse.click(place.x, place.y);
+    await page.waitForTimeout(500);
+  }
+  const length = page.getByLabel('Length between the points');
+  await length.fill('100 mm');
+  await length.press('Enter');
+  await page.getByText('sure to').first().waitFor();
+  await shot('scale');
+}
+
+/** Plates, six treatments, a script cleaned, half a moth mirrored. */
+async function ink(page: Page, address: string, shot: Shot): Promise<void> {
+  await openSample(page, address, 'Tin label');
+  await page.keyboard.press('2');
+  await shot('plates');
+  await page.getByRole('button', { name: 'Options side by side' }).click();
+  await page.waitForTimeout(4000);
+  await shot('options');
+  await page.keyboard.press('Escape');
+  await openSample(page, address, 'Open late');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: /^Clean/ }).click();
+  await page.getByRole('button', { name: 'Bridge the gaps' }).click();
+  await page.waitForTimeout(2500);
+  await shot('ink');
+  await openSample(page, address, 'Moth');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: /^By hand/ }).click();
+  await page.getByRole('button', { name: 'Drop a loop' }).click();
+  const onMoth = await onBench(page, 1000 / 760);
+  const loop = [
+    [0.5, 0.005],
+    [0.995, 0.005],
+    [0.995, 0.995],
+    [0.5, 0.995],
+  ].map(([x, y]) => onMoth(x, y));
+  await page.mouse.move(loop[0].x, loop[0].y);
+  await page.mouse.down();
+  for (const place of loop) await page.mouse.move(place.x, place.y, { steps: 6 });
+  await page.mouse.up();
+  await page.waitForTimeout(2000);
+  await shot('by-hand');
 }
 
 async function setWidth(page: Page): Promise<void> {

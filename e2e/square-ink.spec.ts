@@ -1,22 +1,8 @@
 import sharp from 'sharp';
 import type { Locator, Page } from '@playwright/test';
-import { expectSaved, fact, goTo, openSample } from './support/page';
+import { expectSaved, fact, goTo, onBench, openSample, stage } from './support/page';
 import { pdf } from './support/pdf';
 import { expect, test } from './support/server';
-
-const stage = (page: Page) => page.locator('drelk-bench .stage');
-
-/** Screen places of shares of a picture that the bench shows as a whole, by its width over its height. */
-async function onBench(page: Page, aspect: number) {
-  const box = await stage(page).boundingBox();
-  if (!box) throw new Error('The bench is not on screen.');
-  const margin = 36;
-  const width = Math.min(box.width - 2 * margin, (box.height - 2 * margin) * aspect);
-  const height = width / aspect;
-  const left = box.x + (box.width - width) / 2;
-  const top = box.y + (box.height - height) / 2;
-  return (x: number, y: number) => ({ x: left + x * width, y: top + y * height });
-}
 
 async function drag(page: Page, places: { x: number; y: number }[]): Promise<void> {
   await page.mouse.move(places[0].x, places[0].y);

@@ -15,6 +15,21 @@ export const fact = (page: Page, name: string) =>
     .locator('drelk-facts button')
     .filter({ has: page.locator('.name', { hasText: new RegExp(`^${name}`) }) });
 
+/** The bench's drawing surface. */
+export const stage = (page: Page) => page.locator('drelk-bench .stage');
+
+/** Screen places of shares of a picture that the bench shows as a whole, by its width over its height. */
+export async function onBench(page: Page, aspect: number) {
+  const box = await stage(page).boundingBox();
+  if (!box) throw new Error('The bench is not on screen.');
+  const margin = 36;
+  const width = Math.min(box.width - 2 * margin, (box.height - 2 * margin) * aspect);
+  const height = width / aspect;
+  const left = box.x + (box.width - width) / 2;
+  const top = box.y + (box.height - height) / 2;
+  return (x: number, y: number) => ({ x: left + x * width, y: top + y * height });
+}
+
 /** Goes to a stage by its button in the strip. */
 export async function goTo(page: Page, stage: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: stage }).click();

@@ -1,28 +1,13 @@
 import { quietContext } from '../context';
-import { composed, inverted, mapPoint } from '../geometry';
+import { mapPoint } from '../geometry';
 import { piecesOf } from '../ink';
 import { RECTANGLES, clingToMark } from '../square';
 import { toGrey } from '../raster';
 import { demoPicture } from '../testing/demo';
-import { intersectionOverUnion, readTruth, renderTruth, unitsToPixels } from '../testing/truth';
+import { comparedWithTruth, readTruth, unitsToPixels } from '../testing/truth';
 import type { JobDocument } from './document';
 import { newMemory } from './memory';
 import { runJob } from './run';
-
-/** The outside reference is what the generator drew, rendered by a renderer that is not ours. */
-async function compared(file: string, change: (document: JobDocument) => JobDocument = (same) => same) {
-  const { document, decoded } = await demoPicture(file);
-  const result = runJob(change(document), decoded, newMemory(), quietContext);
-  const truth = readTruth(file.replace(/\.\w+$/, ''));
-  const scale = Math.min(20, 3600 / truth.drawing.width);
-  const toUnits = composed(inverted(unitsToPixels(truth)), result.plan.toSource);
-  const { iou } = await intersectionOverUnion(
-    result.contours,
-    { grey: await renderTruth(truth, scale), scale },
-    toUnits,
-  );
-  return { result, iou, truth };
-}
 
 describe('ink with nothing touched, against what was drawn (intersection over union)', () => {
   it.each([
@@ -39,7 +24,7 @@ describe('ink with nothing touched, against what was drawn (intersection over un
     ['10-tea-hill.png', 'relief', 0.99],
     ['11-tag-on-a4.jpg', 'photo', 0.95],
   ])('%s is seen as %s, at least %d', async (file, kind, least) => {
-    const { result, iou } = await compared(file);
+    const { result, iou } = await comparedWithTruth(file);
     expect(result.kind).toBe(kind);
     expect(iou).toBeGreaterThan(least);
   });
@@ -50,7 +35,7 @@ it('the script is one piece a word after one click, every speck gone', async () 
     ...document,
     ink: { ...document.ink, clean: { ...document.ink.clean, gaps: 16 } },
   });
-  const { result, iou } = await compared('04-open-late.jpg', bridge);
+  const { result, iou } = await comparedWithTruth('04-open-late.jpg', bridge);
   expect(iou).toBeGreaterThan(0.95);
   const { grey, level } = result.ink.ink;
   expect(piecesOf({ ...grey, level }).count).toBe(2);
@@ -58,7 +43,7 @@ it('the script is one piece a word after one click, every speck gone', async () 
 });
 
 it('the tag’s width comes out within 0.5 % once its sheet is said to be A4 (ISO 216)', async () => {
-  const { result, truth } = await compared('11-tag-on-a4.jpg', (document) => ({
+  const { result, truth } = await comparedWithTruth('11-tag-on-a4.jpg', (document) => ({
     ...document,
     square: { ...document.square, scale: { by: 'rectangle', name: 'a4', ...RECTANGLES.a4 } },
   }));

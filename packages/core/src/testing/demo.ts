@@ -5,11 +5,12 @@ import { readPictureHeader, readSvg } from '../format';
 import { type Contour, type Shape, placeContour } from '../geometry';
 import { type DecodedPicture, type JobDocument, newJob } from '../job';
 
-const folder = join(__dirname, '../../../../demo');
+/** Where the demo lies; tests and measurements are run from the project's folder. */
+export const DEMO = join(process.cwd(), 'demo');
 
 /** A demo picture decoded, with a new job on it. */
 export async function demoPicture(file: string): Promise<{ document: JobDocument; decoded: DecodedPicture }> {
-  const path = join(folder, 'pictures', file);
+  const path = join(DEMO, 'pictures', file);
   const bytes = readFileSync(path);
   const { data, info } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const { width, height } = info;
@@ -31,7 +32,7 @@ export async function demoPicture(file: string): Promise<{ document: JobDocument
 
 /** The exact shapes that the generator drew, in the picture's pixels. */
 export function demoTruth(name: string): Shape[] {
-  const truth = JSON.parse(readFileSync(join(folder, 'truth', `${name}.json`), 'utf8')) as {
+  const truth = JSON.parse(readFileSync(join(DEMO, 'truth', `${name}.json`), 'utf8')) as {
     pixelsPerUnit: number;
     shapes: string[][];
   };

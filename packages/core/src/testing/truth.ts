@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { type Homography, composed, mapPoint, scaledAndMoved } from '../geometry';
+import { quietContext } from '../context';
+import { type Homography, composed, inverted, mapPoint, scaledAndMoved } from '../geometry';
+import { type JobDocument, newMemory, runJob } from '../job';
 import type { GreyPicture } from '../raster';
-
-const folder = join(__dirname, '../../../../demo/truth');
+import { DEMO, demoPicture } from './demo';
 
 /** What the generator drew for a demo picture, and how drawing units became pixels. */
 interface Truth {
@@ -22,7 +23,7 @@ interface Truth {
 }
 
 export const readTruth = (name: string): Truth =>
-  JSON.parse(readFileSync(join(folder, `${name}.json`), 'utf8')) as Truth;
+  JSON.parse(readFileSync(join(DEMO, 'truth', `${name}.json`), 'utf8')) as Truth;
 
 /** From a demo picture's pixels to drawing units' inverse: drawing units to pixels. */
 export function unitsToPixels(truth: Truth): Homography {
@@ -94,4 +95,19 @@ export async function intersectionOverUnion(
     meant += b;
   }
   return { iou: both / either, area: found / meant };
+}
+
+/** A demo picture's job with its ink beside what the generator drew, rendered by a renderer that is not ours. */
+export async function comparedWithTruth(
+  file: string,
+  change: (document: JobDocument) => JobDocument = (same) => same,
+) {
+  const { document, decoded } = await demoPicture(file);
+  const result = runJob(change(document), decoded, newMemory(), quietContext);
+  const truth = readTruth(file.replace(/\.\w+$/, ''));
+  const scale = Math.min(20, 3600 / truth.drawing.width);
+  const toUnits = composed(inverted(unitsToPixels(truth)), result.plan.toSource);
+  const rendered = { grey: await renderTruth(truth, scale), scale };
+  const { iou } = await intersectionOverUnion(result.contours, rendered, toUnits);
+  return { result, iou, truth };
 }

@@ -1,4 +1,4 @@
-import { Component, type OnDestroy, computed, inject } from '@angular/core';
+import { Component, type OnDestroy, computed, effect, inject, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog } from '@angular/material/dialog';
@@ -73,6 +73,14 @@ export class InkPanel implements OnDestroy {
   });
   private readonly dialog = inject(MatDialog);
   private readonly problems = inject(ProblemService);
+
+  constructor() {
+    // What was lit belongs to the settings it was asked for.
+    effect(() => {
+      this.work.store.shown();
+      untracked(() => this.work.lightUp(undefined));
+    });
+  }
 
   ngOnDestroy(): void {
     this.work.lightUp(undefined);

@@ -1,0 +1,30 @@
+import { readdirSync } from 'node:fs';
+import { newMemory, runJob } from '@drelk/core';
+import { DEMO, demoPicture } from '../packages/core/src/testing/demo';
+import { comparedWithTruth } from '../packages/core/src/testing/truth';
+import { context, median, now } from './measure';
+
+const RUNS = 3;
+
+/** Each demo picture with nothing touched: what it is seen as, its ink against what was drawn, and the time to ink. */
+export async function inkRows(): Promise<Record<string, Record<string, string>>> {
+  const rows: Record<string, Record<string, string>> = {};
+  for (const file of readdirSync(`${DEMO}/pictures`).filter((name) => !name.endsWith('.dxf'))) {
+    const { result, iou } = await comparedWithTruth(file);
+    const { document, decoded } = await demoPicture(file);
+    const times = Array.from({ length: RUNS }, () => {
+      const begun = now();
+      const { timing } = runJob(document, decoded, newMemory(), context);
+      const after = timing.contours + timing.line + timing.piece + timing.prove;
+      return now() - begun - after;
+    });
+    const { width, height } = decoded.picture;
+    rows[file] = {
+      pixels: `${width} × ${height}`,
+      kind: result.kind,
+      'intersection over union': iou.toFixed(4),
+      'to ink': `${median(times).toFixed(0)} ms`,
+    };
+  }
+  return rows;
+}
