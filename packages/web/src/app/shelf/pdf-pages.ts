@@ -30,7 +30,11 @@ export class PdfPages {
   async choose(file: File): Promise<File | undefined> {
     const document = await this.open(file);
     try {
-      const sheet = this.dialog.open(PdfSheet, { data: { document, name: file.name }, width: '640px' });
+      const sheet = this.dialog.open(PdfSheet, {
+        data: { document, name: file.name },
+        width: '680px',
+        maxWidth: '94vw',
+      });
       const chosen = await firstValueFrom(sheet.afterClosed());
       if (!chosen) return undefined;
       return await pageAsPicture(document, file.name, chosen.page, chosen.density);
