@@ -11,6 +11,7 @@ import {
   runJob,
   sizeWithin,
 } from '@drelk/core';
+import { accuracy } from './accuracy/accuracy';
 import { inkRows } from './ink';
 import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
@@ -148,6 +149,11 @@ const part = process.argv[2];
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
 else if (part === 'ink') await ink();
+else if (part === 'accuracy')
+  await accuracy(
+    process.argv.includes('each'),
+    process.argv.find((word) => /^\d+$/.test(word)),
+  );
 else {
   await speed();
   await operations();

@@ -1,19 +1,27 @@
-/** An open run of points with the distance walked to each, in arrays of equal length. */
+import type { Point } from '../geometry';
+
+/** A run of points with the distance walked to each, in arrays of equal length. */
 export interface Run {
   x: Float64Array;
   y: Float64Array;
   along: Float64Array;
+  /** The run is a closed curve, its last point repeating its first; otherwise its ends are corners. */
+  around: boolean;
 }
 
 /** A unit direction, or undefined where the curve may leave or arrive as it likes. */
 export type Direction = { x: number; y: number } | undefined;
 
-/** A cubic's two handles as offsets from its ends, and the largest distance of the run's points from it. */
-export interface FittedCubic {
+/** A cubic's two handles as offsets from its ends. */
+export interface Handles {
   startX: number;
   startY: number;
   endX: number;
   endY: number;
+}
+
+/** Handles with the largest distance of the run's points from the curve. */
+export interface FittedCubic extends Handles {
   worst: number;
 }
 
@@ -25,6 +33,8 @@ const HOPELESS = 8;
 const HOPELESS_SHARE = 0.02;
 /** A round that lowers the distance by less than this share is the last. */
 const LEAST_GAIN = 0.03;
+/** Parameters of neighbouring points more than this many even steps apart are a leap. */
+const LEAP = 4;
 
 /**
  * Fits a cubic to the points from `first` to `last` of a run. The start is that of P. J. Schneider, "An
@@ -54,7 +64,7 @@ export function fitCubic(
   let handles = solveHandles(run, first, last, stride, parameters, into, out);
   let previous = Infinity;
   for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
-    const curve = new CubicCurve(run, first, last, handles);
+    const curve = curveBetween(run, first, last, handles);
     const step = new AcrossStep(into, out);
     let worst = 0;
     for (let k = 0; k < count; k++) {
@@ -64,7 +74,7 @@ export function fitCubic(
       step.add(t, curve.normalX, curve.normalY, curve.across);
     }
     if (worst <= 0.8 * tolerance || (worst <= tolerance && worst > (1 - LEAST_GAIN) * previous)) {
-      const all = worstOfAll(curve, run, first, last, tolerance);
+      const all = worstOfAll(curve, run, first + 1, last - 1, tolerance);
       if (all <= tolerance) return { ...handles, worst: all };
     }
     if (
@@ -79,26 +89,63 @@ export function fitCubic(
   return undefined;
 }
 
-/** Largest distance over every point; parameters must not run backwards, or the curve has a loop. */
-function worstOfAll(curve: CubicCurve, run: Run, first: number, last: number, tolerance: number): number {
-  const length = run.along[last] - run.along[first];
+/**
+ * Largest distance between a cubic and the points from `first` to `last` of a run, looked at from both: parameters
+ * must not run backwards, and where they leap the curve between is looked at too, or a loop would go unseen. Once it
+ * is above `limit` it is not sought further.
+ */
+function worstOfAll(curve: CubicCurve, run: Run, first: number, last: number, limit: number): number {
+  const { x, y, along } = run;
+  const begin = along[Math.max(0, first - 1)];
+  const length = along[Math.min(along.length - 1, last + 1)] - begin;
+  const leap = LEAP / (last - first + 2);
   let worst = 0;
   let t = 0;
-  let lastAlong = run.along[first];
-  for (let i = first + 1; i < last; i++) {
-    const guess = t + ((run.along[i] - lastAlong) / (length - (lastAlong - run.along[first]))) * (1 - t);
-    const found = curve.project(run.x[i], run.y[i], curve.project(run.x[i], run.y[i], guess));
+  let lastAlong = begin;
+  for (let i = first; i <= last; i++) {
+    const guess = t + ((along[i] - lastAlong) / (length - (lastAlong - begin) || 1)) * (1 - t);
+    const found = curve.project(x[i], y[i], curve.project(x[i], y[i], guess));
     if (found < t - 0.05) return Infinity;
     worst = Math.max(worst, curve.distance);
-    if (worst > tolerance) return worst;
+    if (worst > limit) return worst;
+    if (i > first && found - t > leap) worst = Math.max(worst, curve.distanceFromChord(t, found, run, i));
     t = Math.max(t, found);
-    lastAlong = run.along[i];
+    lastAlong = along[i];
   }
   return worst;
 }
 
+/** `worstOfAll` for a cubic between two places that need not be points of the run. */
+export function cubicMisfit(
+  run: Run,
+  first: number,
+  last: number,
+  from: Point,
+  to: Point,
+  handles: Handles,
+  limit = Infinity,
+): number {
+  return worstOfAll(new CubicCurve(from, to, handles), run, first, last, limit);
+}
+
+/** Handles to start from: parameters by chord length, least squares. */
+export function firstHandles(
+  run: Run,
+  first: number,
+  last: number,
+  into: Direction,
+  out: Direction,
+): Handles {
+  const length = run.along[last] - run.along[first];
+  const parameters = Float64Array.from(
+    { length: last - first - 1 },
+    (_, k) => (run.along[first + 1 + k] - run.along[first]) / length,
+  );
+  return solveHandles(run, first, last, 1, parameters, into, out);
+}
+
 /** Handles much longer than the run, or that point backwards, make loops and cusps that no point betrays. */
-function areSane(h: Omit<FittedCubic, 'worst'>, length: number): boolean {
+function areSane(h: Handles, length: number): boolean {
   return Math.hypot(h.startX, h.startY) <= 1.2 * length && Math.hypot(h.endX, h.endY) <= 1.2 * length;
 }
 
@@ -111,7 +158,7 @@ function solveHandles(
   parameters: Float64Array,
   into: Direction,
   out: Direction,
-): Omit<FittedCubic, 'worst'> {
+): Handles {
   const { x, y } = run;
   const fromX = x[first];
   const fromY = y[first];
@@ -188,6 +235,9 @@ function solveHandles(
   return { startX: (r1x - s12 * endX) / s11, startY: (r1y - s12 * endY) / s11, endX, endY };
 }
 
+const curveBetween = ({ x, y }: Run, first: number, last: number, handles: Handles) =>
+  new CubicCurve({ x: x[first], y: y[first] }, { x: x[last], y: y[last] }, handles);
+
 /** A cubic in power form, for many projections. `distance` is that of the last point asked about. */
 class CubicCurve {
   distance = 0;
@@ -198,9 +248,24 @@ class CubicCurve {
   private readonly x: [number, number, number, number];
   private readonly y: [number, number, number, number];
 
-  constructor(run: Run, first: number, last: number, h: Omit<FittedCubic, 'worst'>) {
-    this.x = powers(run.x[first], h.startX, h.endX, run.x[last]);
-    this.y = powers(run.y[first], h.startY, h.endY, run.y[last]);
+  constructor(from: Point, to: Point, h: Handles) {
+    this.x = powers(from.x, h.startX, h.endX, to.x);
+    this.y = powers(from.y, h.startY, h.endY, to.y);
+  }
+
+  /** How far the curve between two parameters is from the straight way between a run's points i - 1 and i. */
+  distanceFromChord(t1: number, t2: number, { x, y }: Run, i: number): number {
+    const t = (t1 + t2) / 2;
+    const [x0, x1, x2, x3] = this.x;
+    const [y0, y1, y2, y3] = this.y;
+    const px = ((x3 * t + x2) * t + x1) * t + x0;
+    const py = ((y3 * t + y2) * t + y1) * t + y0;
+    const dx = x[i] - x[i - 1];
+    const dy = y[i] - y[i - 1];
+    const squared = dx * dx + dy * dy;
+    const share = squared > 0 ? ((px - x[i - 1]) * dx + (py - y[i - 1]) * dy) / squared : 0;
+    const at = Math.min(1, Math.max(0, share));
+    return Math.hypot(px - x[i - 1] - at * dx, py - y[i - 1] - at * dy);
   }
 
   /** One step of Newton's method towards the parameter of the nearest point, clamped to the curve. */
@@ -272,7 +337,7 @@ class AcrossStep {
   }
 
   /** The handles after the step. A little damping keeps moves along the curve, which mean nothing, small. */
-  moved(handles: Omit<FittedCubic, 'worst'>): Omit<FittedCubic, 'worst'> {
+  moved(handles: Handles): Handles {
     const { directions, matrix, right } = this;
     const n = directions.length;
     let trace = 0;

@@ -1,9 +1,10 @@
-import { type Contour, type Segment, circleContour } from '../geometry';
+import { type Contour, circleContour } from '../geometry';
+import { contourOfChain } from './chain';
 import { fitCircle } from './circle';
 import { type Corner, findCorners } from './corners';
 import type { Run } from './cubic-fit';
-import { fitRun } from './fit-run';
 import type { Loop } from './sections';
+import { settle } from './settle';
 import { evenOut } from './smooth';
 
 /** How a loop is turned into curves. Lengths in pixels. */
@@ -24,13 +25,13 @@ export function fitLoop(loop: Loop, options: FitOptions): Contour {
     return circleContour(circle, circle.radius, isClockwise(loop));
   }
   const corners = findCorners(loop, Math.max(0, options.smoothness - 1));
-  if (corners.length === 0) return fitSmooth(loop, options);
-  const segments: Segment[] = [];
-  corners.forEach((corner, k) => {
-    const run = runBetween(loop, corner, corners[(k + 1) % corners.length], options.smoothness);
-    segments.push(...fitRun(run, options.tolerance, false).segments);
-  });
-  return { start: { x: corners[0].x, y: corners[0].y }, segments, closed: true };
+  const runs =
+    corners.length === 0
+      ? [wholeRun(loop, options.smoothness)]
+      : corners.map((corner, k) =>
+          runBetween(loop, corner, corners[(k + 1) % corners.length], options.smoothness),
+        );
+  return contourOfChain(settle(runs, options.tolerance));
 }
 
 function isClockwise({ x, y, count }: Loop): boolean {
@@ -40,7 +41,7 @@ function isClockwise({ x, y, count }: Loop): boolean {
 }
 
 /** A loop without corners, begun at its rightmost point, where a node costs nothing. */
-function fitSmooth(loop: Loop, { tolerance, smoothness }: FitOptions): Contour {
+function wholeRun(loop: Loop, smoothness: number): Run {
   const { count } = loop;
   const sigma = (smoothness * count) / loop.along[count];
   const x = evenOut(loop.x, sigma, true);
@@ -48,7 +49,7 @@ function fitSmooth(loop: Loop, { tolerance, smoothness }: FitOptions): Contour {
   const first = x.reduce((best, value, i) => (value > x[best] ? i : best), 0);
   const around = (values: Float64Array) =>
     Float64Array.from({ length: count + 1 }, (_, k) => values[(first + k) % count]);
-  return { ...fitRun(runOf(around(x), around(y)), tolerance, true), closed: true };
+  return runOf(around(x), around(y), true);
 }
 
 /** The points between two corners, those that pixels round off left out, with the corners as exact ends. */
@@ -71,11 +72,12 @@ function runBetween(loop: Loop, from: Corner, to: Corner, smoothness: number): R
   xs.push(to.x);
   ys.push(to.y);
   const sigma = (smoothness * xs.length) / whole;
-  return runOf(evenOut(Float64Array.from(xs), sigma, false), evenOut(Float64Array.from(ys), sigma, false));
+  const [x1, y1] = [xs, ys].map((values) => evenOut(Float64Array.from(values), sigma, false));
+  return runOf(x1, y1, false);
 }
 
-function runOf(x: Float64Array, y: Float64Array): Run {
+function runOf(x: Float64Array, y: Float64Array, around: boolean): Run {
   const along = new Float64Array(x.length);
   for (let i = 1; i < x.length; i++) along[i] = along[i - 1] + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
-  return { x, y, along };
+  return { x, y, along, around };
 }

@@ -1,4 +1,4 @@
-import type { Point, Segment } from '../geometry';
+import type { ChainNode, ChainPiece } from './chain';
 import { type Direction, type Run, fitCubic } from './cubic-fit';
 import { Directions } from './local-direction';
 
@@ -16,16 +16,21 @@ interface Node {
   direction: Direction;
 }
 
+/** Nodes from a run's first point to its last, and the pieces between them. */
+export interface FittedRun {
+  nodes: ChainNode[];
+  pieces: ChainPiece[];
+}
+
 /**
- * Segments along a run of points, from its first to its last, each the longest that stays within
- * `tolerance` of the points it stands for. Inner nodes are smooth; the ends are corners unless `around`
- * says that the run is a closed curve, whose last point repeats its first.
+ * Pieces along a run of points, from its first to its last, each the longest that stays within `tolerance` of the
+ * points it stands for. Inner nodes are smooth, except between two lines; the ends of an open run are corners.
  */
-export function fitRun(run: Run, tolerance: number, around: boolean): { start: Point; segments: Segment[] } {
+export function fitRun(run: Run, tolerance: number): FittedRun {
   const last = run.x.length - 1;
   const nodes: Node[] = [];
   const lines: boolean[] = [];
-  const directions = new Directions(run, around);
+  const directions = new Directions(run);
   let node: Node = { index: 0, direction: directions.at(0) };
   while (node.index < last) {
     nodes.push(node);
@@ -34,12 +39,15 @@ export function fitRun(run: Run, tolerance: number, around: boolean): { start: P
     node = next;
   }
   nodes.push(node);
-  alignWithLines(run, nodes, lines, around);
-  const segments: Segment[] = [];
-  for (let k = 0; k < lines.length; k++) {
-    segments.push(...segmentsBetween(run, nodes[k], nodes[k + 1], lines[k], tolerance, directions));
-  }
-  return { start: { x: run.x[0], y: run.y[0] }, segments };
+  alignWithLines(run, nodes, lines);
+  const fitted: FittedRun = { nodes: [chainNode(run, nodes[0])], pieces: [] };
+  lines.forEach((isLine, k) => {
+    const [from, to] = [nodes[k], nodes[k + 1]];
+    if (isLine) addLine(fitted, run, from, to);
+    else addCubics(fitted, run, from, to, tolerance, directions);
+  });
+  settleSmoothness(fitted, run.around);
+  return fitted;
 }
 
 /** The farthest node one segment can reach, and whether it is a line. */
@@ -106,9 +114,9 @@ function isStraight(
 }
 
 /** A smooth node between a line and a curve takes the line's own direction; between two lines it is a corner. */
-function alignWithLines(run: Run, nodes: Node[], lines: boolean[], around: boolean): void {
+function alignWithLines(run: Run, nodes: Node[], lines: boolean[]): void {
   const count = lines.length;
-  for (let k = around ? 0 : 1; k < count; k++) {
+  for (let k = run.around ? 0 : 1; k < count; k++) {
     const before = (k + count - 1) % count;
     const lineBefore = lines[before] ? before : -1;
     const line = lines[k] ? k : lineBefore;
@@ -123,35 +131,51 @@ function alignWithLines(run: Run, nodes: Node[], lines: boolean[], around: boole
   }
 }
 
-/** The chosen segment; where a changed end direction no longer fits, the curve is cut in two. */
-function segmentsBetween(
+function chainNode(run: Run, { index, direction }: Node): ChainNode {
+  return { x: run.x[index], y: run.y[index], smooth: direction !== undefined };
+}
+
+function addLine(fitted: FittedRun, run: Run, from: Node, to: Node): void {
+  const none = { startX: 0, startY: 0, endX: 0, endY: 0 };
+  fitted.pieces.push({ kind: 'line', ...none, ...pointsBetween(run, from, to) });
+  fitted.nodes.push(chainNode(run, to));
+}
+
+/** One cubic; where a changed end direction no longer fits, the span is cut in two. */
+function addCubics(
+  fitted: FittedRun,
   run: Run,
   from: Node,
   to: Node,
-  isLine: boolean,
   tolerance: number,
   directions: Directions,
-): Segment[] {
-  const end = { x: run.x[to.index], y: run.y[to.index] };
-  if (isLine || to.index - from.index < 2) return [{ kind: 'line', ...end }];
-  const fitted = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
-  if (fitted) {
-    const { startX, startY, endX, endY } = fitted;
-    return [
-      {
-        kind: 'cubic',
-        x1: run.x[from.index] + startX,
-        y1: run.y[from.index] + startY,
-        x2: end.x + endX,
-        y2: end.y + endY,
-        ...end,
-      },
-    ];
+): void {
+  if (to.index - from.index < 2) return addLine(fitted, run, from, to);
+  const cubic = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
+  if (cubic) {
+    const { startX, startY, endX, endY } = cubic;
+    fitted.pieces.push({ kind: 'cubic', startX, startY, endX, endY, ...pointsBetween(run, from, to) });
+    fitted.nodes.push(chainNode(run, to));
+    return;
   }
   const index = (from.index + to.index) >> 1;
   const middle = { index, direction: directions.at(index) };
-  return [
-    ...segmentsBetween(run, from, middle, false, tolerance, directions),
-    ...segmentsBetween(run, middle, to, false, tolerance, directions),
-  ];
+  addCubics(fitted, run, from, middle, tolerance, directions);
+  addCubics(fitted, run, middle, to, tolerance, directions);
+}
+
+/**
+ * The points a piece stands for: from its first node up to before its last, which is the next piece's first. Corners
+ * are no points of the contour: they lie where its sides meet.
+ */
+function pointsBetween(run: Run, from: Node, to: Node) {
+  return { run, first: from.index + (from.direction ? 0 : 1), last: to.index - 1 };
+}
+
+/** Between two lines there is a corner, however small. */
+function settleSmoothness({ nodes, pieces }: FittedRun, around: boolean): void {
+  const isLine = (k: number) => pieces[k]?.kind === 'line';
+  for (let k = 1; k < pieces.length; k++) if (isLine(k - 1) && isLine(k)) nodes[k].smooth = false;
+  const meets = around && isLine(0) && isLine(pieces.length - 1);
+  if (meets) nodes[0].smooth = nodes[nodes.length - 1].smooth = false;
 }

@@ -9,8 +9,7 @@ const BENT = 0.08;
  * Directions of a run at its points, each worked out once. A direction is that of the parabola laid through a
  * point's neighbours by least squares over their distance along. The widest neighbourhood that a parabola
  * explains is taken, since the error of a direction falls with the three-halves power of the points asked, and
- * long curves hang on it. `around` says that the run is closed, its last point repeating its first; the ends of
- * an open one are corners and have none.
+ * long curves hang on it. The ends of an open run are corners and have none.
  */
 export class Directions {
   private readonly known: Direction[] = [];
@@ -19,19 +18,16 @@ export class Directions {
   private readonly u = new Float64Array(2 * REACHES[0] + 1);
   private readonly v = new Float64Array(2 * REACHES[0] + 1);
 
-  constructor(
-    private readonly run: Run,
-    private readonly around: boolean,
-  ) {}
+  constructor(private readonly run: Run) {}
 
   at(index: number): Direction {
     const last = this.run.x.length - 1;
-    if (!this.around && (index === 0 || index === last)) return undefined;
+    if (!this.run.around && (index === 0 || index === last)) return undefined;
     return (this.known[index] ??= this.find(index, last));
   }
 
   private find(index: number, last: number): Direction {
-    const most = this.around ? Math.floor(last / 4) : Math.min(index, last - index);
+    const most = this.run.around ? Math.floor(last / 4) : Math.min(index, last - index);
     for (const reach of REACHES) {
       const within = Math.max(1, Math.min(reach, most));
       const fitted = this.fit(index, within);

@@ -172,16 +172,16 @@ describe('evenOut', () => {
 });
 
 describe('Directions', () => {
-  const circle = (count: number) => {
+  const circle = (count: number, around: boolean) => {
     const at = (k: number) => (2 * Math.PI * k) / count;
     const x = Float64Array.from({ length: count + 1 }, (_, k) => 50 * Math.cos(at(k)));
     const y = Float64Array.from({ length: count + 1 }, (_, k) => 50 * Math.sin(at(k)));
     const along = Float64Array.from({ length: count + 1 }, (_, k) => (k * 2 * Math.PI * 50) / count);
-    return { x, y, along };
+    return { x, y, along, around };
   };
 
   it('are those of the curve, around the seam of a closed run too', () => {
-    const directions = new Directions(circle(400), true);
+    const directions = new Directions(circle(400, true));
     for (const index of [0, 1, 100, 399, 400]) {
       const angle = (2 * Math.PI * index) / 400;
       expect(directions.at(index)?.x).toBeCloseTo(-Math.sin(angle), 3);
@@ -190,7 +190,7 @@ describe('Directions', () => {
   });
 
   it('are free at the ends of an open run', () => {
-    const directions = new Directions(circle(400), false);
+    const directions = new Directions(circle(400, false));
     expect([directions.at(0), directions.at(400)]).toEqual([undefined, undefined]);
     expect(directions.at(1)).toBeDefined();
   });

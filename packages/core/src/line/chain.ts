@@ -1,0 +1,49 @@
+import type { Contour, Segment } from '../geometry';
+import type { Run } from './cubic-fit';
+
+/**
+ * A contour being fitted: nodes joined by pieces, piece k from node k to the next, around again when `closed`. Each
+ * piece stands for some points of the contour. Lengths in pixels.
+ */
+export interface Chain {
+  closed: boolean;
+  nodes: ChainNode[];
+  /** As many as nodes when closed, one fewer when open. */
+  pieces: ChainPiece[];
+}
+
+export interface ChainNode {
+  x: number;
+  y: number;
+  /** The curve runs through without a turn. */
+  smooth: boolean;
+}
+
+/** A line, or a cubic with its handles as offsets from the ends. */
+export interface ChainPiece {
+  kind: 'line' | 'cubic';
+  startX: number;
+  startY: number;
+  endX: number;
+  endY: number;
+  /** The points it stands for: those of the run from `first` to `last`, without corners. */
+  run: Run;
+  first: number;
+  last: number;
+}
+
+/** The number of the node that a piece ends at. */
+export const endOf = ({ nodes }: Chain, piece: number): number =>
+  piece + 1 === nodes.length ? 0 : piece + 1;
+
+/** The contour that a chain stands for. */
+export function contourOfChain(chain: Chain): Contour {
+  const { nodes, pieces, closed } = chain;
+  const segments = pieces.map(({ kind, startX, startY, endX, endY }, k): Segment => {
+    const from = nodes[k];
+    const { x, y } = nodes[endOf(chain, k)];
+    if (kind === 'line') return { kind, x, y };
+    return { kind, x1: from.x + startX, y1: from.y + startY, x2: x + endX, y2: y + endY, x, y };
+  });
+  return { start: { x: nodes[0].x, y: nodes[0].y }, segments, closed };
+}
