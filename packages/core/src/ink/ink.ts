@@ -1,5 +1,5 @@
 import { type Context, checkStopped } from '../context';
-import { type GreyPicture, type RowChanges, findRowChanges } from '../raster';
+import type { GreyPicture, RowChanges } from '../raster';
 import { type CleanNumbers, type Cleaned, clean } from './clean/clean';
 import { noInk } from './no-ink';
 import type { Separated } from './separated';
@@ -16,10 +16,9 @@ export interface Ink {
 
 /** Cleans what was told apart and drawn by hand. Throws `no-ink` where nothing is left. */
 export function makeInk(separated: Separated, settings: CleanNumbers, context: Context): Ink {
-  const { sheet, counts } = clean(separated, settings, context);
+  const { sheet, changes, counts } = clean(separated, settings, context);
   checkStopped(context);
   const { width, height, data, level } = sheet;
-  const changes = findRowChanges(sheet, level);
   const inkPixels = countInk(changes);
   if (inkPixels === 0)
     throw noInk(counts.specks > 0 ? 'All of it was dropped as specks.' : 'All of it is paper.');

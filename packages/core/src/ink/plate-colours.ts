@@ -101,12 +101,14 @@ function evenColours({ width, height, data }: ColourPicture): ColourCluster[] {
 
 /** True where a pixel and its eight neighbours differ by no more than `range` in any channel. */
 function isEven(data: ColourPicture['data'], at: number, stride: number, range: number): boolean {
-  for (let channel = 0; channel < 3; channel++) {
-    const value = data[at + channel];
-    for (const row of [-stride, 0, stride]) {
-      for (const column of [-4, 0, 4]) {
-        if (Math.abs(data[at + row + column + channel] - value) > range) return false;
-      }
+  for (let row = -stride; row <= stride; row += stride) {
+    for (let i = at + row - 4; i <= at + row + 4; i += 4) {
+      const off = Math.max(
+        Math.abs(data[i] - data[at]),
+        Math.abs(data[i + 1] - data[at + 1]),
+        Math.abs(data[i + 2] - data[at + 2]),
+      );
+      if (off > range) return false;
     }
   }
   return true;

@@ -33,14 +33,34 @@ function eachVanishing(separated: Separated, visit: (index: number, isInk: boole
   const { grey, level, inkTone, paperTone } = separated;
   const { low, high } = middling(inkTone, paperTone);
   const { width, height, data }: GreyPicture = grey;
+  const look = (i: number) => {
+    const tone = data[i];
+    if (tone <= low || tone >= high) return;
+    if (Math.abs(data[i - 1] - data[i + 1]) > EVEN || Math.abs(data[i - width] - data[i + width]) > EVEN)
+      return;
+    if (Math.abs(data[i - 1] - tone) > EVEN || Math.abs(data[i - width] - tone) > EVEN) return;
+    visit(i, tone < level);
+  };
+  const words =
+    data.byteOffset & 3 ? undefined : new Int32Array(data.buffer, data.byteOffset, data.length >> 2);
+  // A word in which no pixel is of middling tone: its like is passed over at once.
+  let plain = NaN;
   for (let y = 1; y < height - 1; y++) {
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
-      const tone = data[i];
-      if (tone <= low || tone >= high) continue;
-      if (Math.abs(data[i - 1] - data[i + 1]) > EVEN || Math.abs(data[i - width] - data[i + width]) > EVEN)
-        continue;
-      if (Math.abs(data[i - 1] - tone) > EVEN || Math.abs(data[i - width] - tone) > EVEN) continue;
-      visit(i, tone < level);
+    const end = (y + 1) * width - 1;
+    let i = y * width + 1;
+    while (i < end) {
+      if (words && (i & 3) === 0 && i + 4 <= end) {
+        const word = words[i >> 2];
+        if (word === plain) {
+          i += 4;
+          continue;
+        }
+        let any = false;
+        for (let k = i; k < i + 4; k++) any = any || (data[k] > low && data[k] < high);
+        if (!any) plain = word;
+      }
+      const stop = Math.min(end, (i & ~3) + 4);
+      for (; i < stop; i++) look(i);
     }
   }
 }

@@ -139,7 +139,7 @@ export function runJob(
   const { millimetresPerPixel, scaleSource, frame, paths } = piece.value;
   const hintsAbout = {
     corners: cornersOf(document, seen),
-    ghosts: seen.ghosts && document.source.kind === 'jpeg',
+    ghosts: document.source.kind === 'jpeg' && seen.ghosts(),
     millimetresPerPixel: scaleSource === 'none' ? null : millimetresPerPixel / source.reduction,
   };
   const hints = step('square', 'hints', `${square.key} ${JSON.stringify(hintsAbout)}`, () =>

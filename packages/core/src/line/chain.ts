@@ -1,5 +1,5 @@
 import type { Contour, Segment } from '../geometry';
-import type { Run } from './cubic-fit';
+import type { Run } from './run';
 
 /**
  * A contour being fitted: nodes joined by pieces, piece k from node k to the next, around again when `closed`. Each

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Cubic, cubicPoint } from '../geometry';
-import { type Run, fitCubic } from './cubic-fit';
+import { fitCubic } from './cubic-fit';
+import type { Run } from './run';
 
 /** Places along a cubic, as a run. */
 function runAlong(

@@ -1,24 +1,6 @@
 import type { Point } from '../geometry';
-
-/** A run of points with the distance walked to each, in arrays of equal length. */
-export interface Run {
-  x: Float64Array;
-  y: Float64Array;
-  along: Float64Array;
-  /** The run is a closed curve, its last point repeating its first; otherwise its ends are corners. */
-  around: boolean;
-}
-
-/** A unit direction, or undefined where the curve may leave or arrive as it likes. */
-export type Direction = { x: number; y: number } | undefined;
-
-/** A cubic's two handles as offsets from its ends. */
-export interface Handles {
-  startX: number;
-  startY: number;
-  endX: number;
-  endY: number;
-}
+import { PieceSums, type Stretch } from './piece-sums';
+import type { Direction, Handles, Run } from './run';
 
 /** Handles with the largest distance of the run's points from the curve. */
 export interface FittedCubic extends Handles {
@@ -27,7 +9,9 @@ export interface FittedCubic extends Handles {
 
 /** Points looked at while the handles are sought; the distance is always checked on all. */
 const SAMPLES = 24;
-const ROUNDS = 7;
+const ROUNDS = 5;
+/** A run that winds so much that its ends are nearer than this share of its length is more than one cubic. */
+const LEAST_CHORD = 0.5;
 /** A first guess farther off than this many tolerances, and this share of the length, is given up. */
 const HOPELESS = 8;
 const HOPELESS_SHARE = 0.02;
@@ -56,25 +40,22 @@ export function fitCubic(
   const points = last - first;
   if (points < 2) return undefined;
   const stride = Math.max(1, Math.floor(points / SAMPLES));
-  const count = Math.floor((points - 1) / stride);
+  const many = Math.floor((points - 1) / stride);
+  const stretch = { run, first: first + stride, stride, many };
   const length = run.along[last] - run.along[first];
-  const index = (k: number) => first + (k + 1) * stride;
-  const parameters = new Float64Array(count);
-  for (let k = 0; k < count; k++) parameters[k] = (run.along[index(k)] - run.along[first]) / length;
-  let handles = solveHandles(run, first, last, stride, parameters, into, out);
+  for (let k = 0; k < many; k++)
+    parameters[k] = (run.along[first + (k + 1) * stride] - run.along[first]) / length;
+  const from = { x: run.x[first], y: run.y[first] };
+  const to = { x: run.x[last], y: run.y[last] };
+  if (Math.hypot(to.x - from.x, to.y - from.y) < LEAST_CHORD * length) return undefined;
+  let handles = solveHandles(stretch, from, to, length, into, out);
   let previous = Infinity;
   for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
-    const curve = curveBetween(run, first, last, handles);
-    const step = new AcrossStep(into, out);
-    let worst = 0;
-    for (let k = 0; k < count; k++) {
-      const t = curve.project(run.x[index(k)], run.y[index(k)], parameters[k]);
-      parameters[k] = t;
-      worst = Math.max(worst, curve.distance);
-      step.add(t, curve.normalX, curve.normalY, curve.across);
-    }
+    sums.clear();
+    sums.addCubic(stretch, parameters, 0, from, to, handles);
+    const worst = Math.sqrt(sums.worst);
     if (worst <= 0.8 * tolerance || (worst <= tolerance && worst > (1 - LEAST_GAIN) * previous)) {
-      const all = worstOfAll(curve, run, first + 1, last - 1, tolerance);
+      const all = worstOfAll(new CubicCurve(from, to, handles), run, first + 1, last - 1, tolerance);
       if (all <= tolerance) return { ...handles, worst: all };
     }
     if (
@@ -84,7 +65,7 @@ export function fitCubic(
     )
       return undefined;
     previous = worst;
-    handles = step.moved(handles);
+    handles = moved(handles, into, out);
   }
   return undefined;
 }
@@ -128,7 +109,7 @@ export function cubicMisfit(
   return worstOfAll(new CubicCurve(from, to, handles), run, first, last, limit);
 }
 
-/** Handles to start from: parameters by chord length, least squares. */
+/** Handles to start from: parameters by chord length, least squares over some of the points. */
 export function firstHandles(
   run: Run,
   first: number,
@@ -136,12 +117,14 @@ export function firstHandles(
   into: Direction,
   out: Direction,
 ): Handles {
+  const stride = Math.max(1, Math.floor((last - first) / SAMPLES));
+  const many = Math.floor((last - first - 1) / stride);
   const length = run.along[last] - run.along[first];
-  const parameters = Float64Array.from(
-    { length: last - first - 1 },
-    (_, k) => (run.along[first + 1 + k] - run.along[first]) / length,
-  );
-  return solveHandles(run, first, last, 1, parameters, into, out);
+  for (let k = 0; k < many; k++)
+    parameters[k] = (run.along[first + (k + 1) * stride] - run.along[first]) / length;
+  const from = { x: run.x[first], y: run.y[first] };
+  const to = { x: run.x[last], y: run.y[last] };
+  return solveHandles({ run, first: first + stride, stride, many }, from, to, length, into, out);
 }
 
 /** Handles much longer than the run, or that point backwards, make loops and cusps that no point betrays. */
@@ -151,19 +134,18 @@ function areSane(h: Handles, length: number): boolean {
 
 /** Least squares for the handles: sums over B1 and B2 as in Schneider 1990, each handle along a direction or free. */
 function solveHandles(
-  run: Run,
-  first: number,
-  last: number,
-  stride: number,
-  parameters: Float64Array,
+  { run, first, stride, many }: Stretch,
+  from: Point,
+  to: Point,
+  length: number,
   into: Direction,
   out: Direction,
 ): Handles {
   const { x, y } = run;
-  const fromX = x[first];
-  const fromY = y[first];
-  const toX = x[last];
-  const toY = y[last];
+  const fromX = from.x;
+  const fromY = from.y;
+  const toX = to.x;
+  const toY = to.y;
   let s11 = 0;
   let s12 = 0;
   let s22 = 0;
@@ -171,13 +153,13 @@ function solveHandles(
   let r1y = 0;
   let r2x = 0;
   let r2y = 0;
-  for (let k = 0; k < parameters.length; k++) {
+  for (let k = 0; k < many; k++) {
     const t = parameters[k];
     const u = 1 - t;
     const b1 = 3 * u * u * t;
     const b2 = 3 * u * t * t;
     const startShare = u * u * u + b1;
-    const i = first + (k + 1) * stride;
+    const i = first + k * stride;
     const dx = x[i] - fromX * startShare - toX * (1 - startShare);
     const dy = y[i] - fromY * startShare - toY * (1 - startShare);
     s11 += b1 * b1;
@@ -188,7 +170,7 @@ function solveHandles(
     r2x += b2 * dx;
     r2y += b2 * dy;
   }
-  const third = (run.along[last] - run.along[first]) / 3;
+  const third = length / 3;
   const determinant = s11 * s22 - s12 * s12;
   if (!(determinant > 1e-9 * s11 * s22)) {
     // Too few points to say: handles a third of the way, along the directions or the chord.
@@ -235,131 +217,115 @@ function solveHandles(
   return { startX: (r1x - s12 * endX) / s11, startY: (r1y - s12 * endY) / s11, endX, endY };
 }
 
-const curveBetween = ({ x, y }: Run, first: number, last: number, handles: Handles) =>
-  new CubicCurve({ x: x[first], y: y[first] }, { x: x[last], y: y[last] }, handles);
-
 /** A cubic in power form, for many projections. `distance` is that of the last point asked about. */
 class CubicCurve {
   distance = 0;
-  /** Unit normal at the parameter last asked about, and how far the point lies off along it. */
-  normalX = 0;
-  normalY = 0;
-  across = 0;
-  private readonly x: [number, number, number, number];
-  private readonly y: [number, number, number, number];
+  private readonly ax: number;
+  private readonly ay: number;
+  private readonly bx: number;
+  private readonly by: number;
+  private readonly cx: number;
+  private readonly cy: number;
+  private readonly x0: number;
+  private readonly y0: number;
 
-  constructor(from: Point, to: Point, h: Handles) {
-    this.x = powers(from.x, h.startX, h.endX, to.x);
-    this.y = powers(from.y, h.startY, h.endY, to.y);
+  constructor(from: Point, to: Point, { startX, startY, endX, endY }: Handles) {
+    this.x0 = from.x;
+    this.y0 = from.y;
+    this.cx = 3 * startX;
+    this.cy = 3 * startY;
+    this.bx = 3 * (to.x + endX - from.x - 2 * startX);
+    this.by = 3 * (to.y + endY - from.y - 2 * startY);
+    this.ax = to.x - from.x - this.cx - this.bx;
+    this.ay = to.y - from.y - this.cy - this.by;
   }
 
   /** How far the curve between two parameters is from the straight way between a run's points i - 1 and i. */
   distanceFromChord(t1: number, t2: number, { x, y }: Run, i: number): number {
     const t = (t1 + t2) / 2;
-    const [x0, x1, x2, x3] = this.x;
-    const [y0, y1, y2, y3] = this.y;
-    const px = ((x3 * t + x2) * t + x1) * t + x0;
-    const py = ((y3 * t + y2) * t + y1) * t + y0;
+    const px = ((this.ax * t + this.bx) * t + this.cx) * t + this.x0 - x[i - 1];
+    const py = ((this.ay * t + this.by) * t + this.cy) * t + this.y0 - y[i - 1];
     const dx = x[i] - x[i - 1];
     const dy = y[i] - y[i - 1];
     const squared = dx * dx + dy * dy;
-    const share = squared > 0 ? ((px - x[i - 1]) * dx + (py - y[i - 1]) * dy) / squared : 0;
+    const share = squared > 0 ? (px * dx + py * dy) / squared : 0;
     const at = Math.min(1, Math.max(0, share));
-    return Math.hypot(px - x[i - 1] - at * dx, py - y[i - 1] - at * dy);
+    return Math.hypot(px - at * dx, py - at * dy);
   }
 
   /** One step of Newton's method towards the parameter of the nearest point, clamped to the curve. */
   project(px: number, py: number, t: number): number {
-    const [x0, x1, x2, x3] = this.x;
-    const [y0, y1, y2, y3] = this.y;
-    const offX = ((x3 * t + x2) * t + x1) * t + x0 - px;
-    const offY = ((y3 * t + y2) * t + y1) * t + y0 - py;
-    const dx = (3 * x3 * t + 2 * x2) * t + x1;
-    const dy = (3 * y3 * t + 2 * y2) * t + y1;
-    const slope = dx * dx + dy * dy + offX * (6 * x3 * t + 2 * x2) + offY * (6 * y3 * t + 2 * y2);
+    const { ax, ay, bx, by, cx, cy } = this;
+    const x = this.x0 - px;
+    const y = this.y0 - py;
+    const offX = ((ax * t + bx) * t + cx) * t + x;
+    const offY = ((ay * t + by) * t + cy) * t + y;
+    const dx = (3 * ax * t + 2 * bx) * t + cx;
+    const dy = (3 * ay * t + 2 * by) * t + cy;
+    const slope = dx * dx + dy * dy + offX * (6 * ax * t + 2 * bx) + offY * (6 * ay * t + 2 * by);
     const next = slope > 1e-12 ? Math.min(1, Math.max(0, t - (offX * dx + offY * dy) / slope)) : t;
-    const endX = px - (((x3 * next + x2) * next + x1) * next + x0);
-    const endY = py - (((y3 * next + y2) * next + y1) * next + y0);
-    const tangentX = (3 * x3 * next + 2 * x2) * next + x1;
-    const tangentY = (3 * y3 * next + 2 * y2) * next + y1;
-    const size = Math.sqrt(tangentX * tangentX + tangentY * tangentY) || 1;
-    this.normalX = -tangentY / size;
-    this.normalY = tangentX / size;
-    this.across = endX * this.normalX + endY * this.normalY;
-    this.distance = Math.sqrt(Math.min(offX * offX + offY * offY, endX * endX + endY * endY));
+    const endX = ((ax * next + bx) * next + cx) * next + x;
+    const endY = ((ay * next + by) * next + cy) * next + y;
+    this.distance = Math.sqrt(endX * endX + endY * endY);
     return next;
   }
 }
 
-function powers(from: number, start: number, end: number, to: number): [number, number, number, number] {
-  const p1 = from + start;
-  const p2 = to + end;
-  return [from, 3 * (p1 - from), 3 * (p2 - 2 * p1 + from), to - 3 * p2 + 3 * p1 - from];
-}
+/** Scratch room of the fits: sums, parameters of the points looked at, and a system of up to four unknowns. */
+const sums = new PieceSums();
+const parameters = new Float64Array(2 * SAMPLES);
+const matrix = new Float64Array(16);
+const right = new Float64Array(4);
+const parts = new Uint8Array(4);
+const movesX = new Float64Array(4);
+const movesY = new Float64Array(4);
 
 /**
- * Collects the normal equations of one Gauss-Newton step: how the handles must move so that the curve moves
- * across itself towards the points. A handle with a direction has one unknown, a free one two.
+ * The handles after a step of Gauss and Newton by the sums at hand: the curve moves across itself towards the points.
+ * A handle with a direction has one unknown, a free one two. A little damping keeps moves along the curve, which mean
+ * nothing, small.
  */
-class AcrossStep {
-  private readonly directions: { handle: 0 | 1; x: number; y: number }[];
-  private readonly matrix: Float64Array;
-  private readonly right: Float64Array;
-  private readonly row: Float64Array;
-
-  constructor(into: Direction, out: Direction) {
-    const axes = [
-      { x: 1, y: 0 },
-      { x: 0, y: 1 },
-    ];
-    this.directions = [
-      ...(into ? [into] : axes).map((direction) => ({ handle: 0 as const, ...direction })),
-      ...(out ? [out] : axes).map((direction) => ({ handle: 1 as const, ...direction })),
-    ];
-    const unknowns = this.directions.length;
-    this.matrix = new Float64Array(unknowns * unknowns);
-    this.right = new Float64Array(unknowns);
-    this.row = new Float64Array(unknowns);
+function moved(handles: Handles, into: Direction, out: Direction): Handles {
+  let n = 0;
+  const put = (part: number, x: number, y: number) => {
+    parts[n] = part;
+    movesX[n] = x;
+    movesY[n++] = y;
+  };
+  if (into) put(2, into.x, into.y);
+  else {
+    put(2, 1, 0);
+    put(2, 0, 1);
   }
-
-  add(t: number, normalX: number, normalY: number, across: number): void {
-    const { directions, matrix, right, row } = this;
-    const u = 1 - t;
-    const n = directions.length;
-    for (let i = 0; i < n; i++) {
-      const { handle, x, y } = directions[i];
-      row[i] = (handle === 0 ? 3 * u * u * t : 3 * u * t * t) * (normalX * x + normalY * y);
+  if (out) put(3, out.x, out.y);
+  else {
+    put(3, 1, 0);
+    put(3, 0, 1);
+  }
+  let trace = 0;
+  for (let i = 0; i < n; i++) {
+    right[i] = sums.rightOf(parts[i], movesX[i], movesY[i]);
+    for (let j = 0; j < n; j++)
+      matrix[i * n + j] = sums.between(parts[i], movesX[i], movesY[i], parts[j], movesX[j], movesY[j]);
+    trace += matrix[i * n + i];
+  }
+  for (let i = 0; i < n; i++) matrix[i * n + i] += 1e-3 * (trace / n) + 1e-12;
+  solveSymmetric(matrix, right, n);
+  const next = { ...handles };
+  for (let i = 0; i < n; i++) {
+    if (parts[i] === 2) {
+      next.startX += right[i] * movesX[i];
+      next.startY += right[i] * movesY[i];
+    } else {
+      next.endX += right[i] * movesX[i];
+      next.endY += right[i] * movesY[i];
     }
-    for (let i = 0; i < n; i++) {
-      right[i] += row[i] * across;
-      for (let j = 0; j < n; j++) matrix[i * n + j] += row[i] * row[j];
-    }
   }
-
-  /** The handles after the step. A little damping keeps moves along the curve, which mean nothing, small. */
-  moved(handles: Handles): Handles {
-    const { directions, matrix, right } = this;
-    const n = directions.length;
-    let trace = 0;
-    for (let i = 0; i < n; i++) trace += matrix[i * n + i];
-    for (let i = 0; i < n; i++) matrix[i * n + i] += 1e-3 * (trace / n) + 1e-12;
-    const step = solveSymmetric(matrix, right, n);
-    const next = { ...handles };
-    directions.forEach(({ handle, x, y }, i) => {
-      if (handle === 0) {
-        next.startX += step[i] * x;
-        next.startY += step[i] * y;
-      } else {
-        next.endX += step[i] * x;
-        next.endY += step[i] * y;
-      }
-    });
-    return next;
-  }
+  return next;
 }
 
 /** Gaussian elimination of a small positive definite system, in place. */
-function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): Float64Array {
+function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): void {
   for (let k = 0; k < n; k++) {
     for (let i = k + 1; i < n; i++) {
       const factor = matrix[i * n + k] / matrix[k * n + k];
@@ -371,5 +337,4 @@ function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): F
     for (let j = k + 1; j < n; j++) right[k] -= matrix[k * n + j] * right[j];
     right[k] /= matrix[k * n + k];
   }
-  return right;
 }

@@ -2,7 +2,7 @@ import { type Contour, circleContour } from '../geometry';
 import { contourOfChain } from './chain';
 import { fitCircle } from './circle';
 import { type Corner, findCorners } from './corners';
-import type { Run } from './cubic-fit';
+import type { Run } from './run';
 import type { Loop } from './sections';
 import { settle } from './settle';
 import { evenOut } from './smooth';

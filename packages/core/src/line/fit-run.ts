@@ -1,5 +1,6 @@
 import type { ChainNode, ChainPiece } from './chain';
-import { type Direction, type Run, fitCubic } from './cubic-fit';
+import { fitCubic } from './cubic-fit';
+import type { Direction, Run } from './run';
 import { Directions } from './local-direction';
 
 /** A line keeps this share of the tolerance: a curve within the tolerance is no line. */
@@ -82,7 +83,7 @@ function farthest(from: number, last: number, fits: (index: number) => boolean):
     good = from + ((good - from) >> 1);
   }
   if (good === from || good === last) return good;
-  const fine = Math.max(1, Math.floor((good - from) / 12));
+  const fine = Math.max(1, Math.floor((good - from) / 8));
   while (bad - good > fine) {
     const middle = (good + bad) >> 1;
     if (fits(middle)) good = middle;

@@ -1,7 +1,8 @@
-import type { Direction, Run } from './cubic-fit';
+import type { Direction, Run } from './run';
 
-/** Points to both sides that are asked, the most first. */
+/** Points to both sides that are asked, the most first, and how many steps apart. */
 const REACHES = [20, 10, 4];
+const STRIDES = [2, 1, 1];
 /** A parabola that leaves its points farther than this, in pixels, spans more than one bend. */
 const BENT = 0.08;
 
@@ -28,18 +29,18 @@ export class Directions {
 
   private find(index: number, last: number): Direction {
     const most = this.run.around ? Math.floor(last / 4) : Math.min(index, last - index);
-    for (const reach of REACHES) {
-      const within = Math.max(1, Math.min(reach, most));
-      const fitted = this.fit(index, within);
-      if (fitted.worst <= BENT || reach === REACHES[REACHES.length - 1] || within === 1)
-        return fitted.direction;
+    for (let k = 0; k < REACHES.length; k++) {
+      const stride = STRIDES[k];
+      const within = Math.max(1, Math.floor(Math.min(REACHES[k], most) / stride));
+      const fitted = this.fit(index, within, most >= stride ? stride : 1);
+      if (fitted.worst <= BENT || k === REACHES.length - 1 || within === 1) return fitted.direction;
     }
     return undefined;
   }
 
   /** Normal equations of x and y over 1, s, s^2, with s measured from the point itself. */
-  private fit(index: number, reach: number): { direction: Direction; worst: number } {
-    const count = this.gather(index, reach);
+  private fit(index: number, reach: number, stride: number): { direction: Direction; worst: number } {
+    const count = this.gather(index, reach, stride);
     const { s, u, v } = this;
     let [s1, s2, s3, s4] = [0, 0, 0, 0];
     let [u0, u1, u2, v0, v1, v2] = [0, 0, 0, 0, 0, 0];
@@ -72,12 +73,12 @@ export class Directions {
   }
 
   /** Beyond the ends a closed run goes around: its last point is its first once more. */
-  private gather(index: number, reach: number): number {
+  private gather(index: number, reach: number, stride: number): number {
     const { x, y, along } = this.run;
     const last = x.length - 1;
     const length = along[last];
     for (let k = 0; k <= 2 * reach; k++) {
-      let i = index + k - reach;
+      let i = index + (k - reach) * stride;
       let round = 0;
       if (i < 0) {
         i += last;

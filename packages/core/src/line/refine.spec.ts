@@ -1,24 +1,33 @@
 import type { Chain } from './chain';
-import type { Run } from './cubic-fit';
+import type { Run } from './run';
 import { refineChain } from './refine';
 import { SkylineSystem } from './skyline';
 
 describe('SkylineSystem', () => {
   it('solves a worked system whose rows reach back unevenly', () => {
+    // [[4, 0, 2], [0, 9, 3], [2, 3, 6]] [1, 2, 3] = [10, 27, 26], multiplied out by hand.
     const system = new SkylineSystem(Int32Array.from([0, 1, 0]));
-    const equation = (columns: number[], weights: number[], wanted: number) =>
-      system.addEquation(Int32Array.from(columns), Float64Array.from(weights), columns.length, wanted);
-    // Three equations of least squares in three unknowns: solved exactly.
-    equation([0, 2], [2, 1], 7);
-    equation([1, 2], [3, 1], 12);
-    equation([2], [2], 6);
+    for (const [row, column, value] of [
+      [0, 0, 4],
+      [1, 1, 9],
+      [2, 0, 2],
+      [2, 1, 3],
+      [2, 2, 6],
+    ])
+      system.add(row, column, value);
+    system.right.set([10, 27, 26]);
     expect(system.solve()).toBe(true);
-    expect([...system.right].map((value) => Number(value.toFixed(9)))).toEqual([2, 3, 3]);
+    expect([...system.right].map((value) => Number(value.toFixed(9)))).toEqual([1, 2, 3]);
   });
 
   it('says where the equations do not determine the unknowns', () => {
     const system = new SkylineSystem(Int32Array.from([0, 0]));
-    system.addEquation(Int32Array.from([0, 1]), Float64Array.from([1, -1]), 2, 3);
+    for (const [row, column, value] of [
+      [0, 0, 1],
+      [1, 0, -1],
+      [1, 1, 1],
+    ])
+      system.add(row, column, value);
     expect(system.solve()).toBe(false);
   });
 });

@@ -1,5 +1,6 @@
 import { type Chain, type ChainPiece, endOf } from './chain';
-import { type Run, cubicMisfit, firstHandles } from './cubic-fit';
+import { cubicMisfit, firstHandles } from './cubic-fit';
+import type { Run } from './run';
 import { fitRun } from './fit-run';
 import { Directions } from './local-direction';
 import { refineChain } from './refine';

@@ -26,20 +26,9 @@ export class SkylineSystem {
     this.right.fill(0);
   }
 
-  /** Adds one equation of least squares: sum of weights[k] times unknown columns[k] should be `wanted`. */
-  addEquation(columns: Int32Array, weights: Float64Array, count: number, wanted: number): void {
-    const { values, diagonal, right } = this;
-    for (let i = 0; i < count; i++) {
-      const row = columns[i];
-      const weight = weights[i];
-      if (weight === 0) continue;
-      right[row] += weight * wanted;
-      const at = diagonal[row] - row;
-      for (let j = 0; j < count; j++) {
-        const column = columns[j];
-        if (column <= row) values[at + column] += weight * weights[j];
-      }
-    }
+  /** Adds to one place of the lower half: `column` is at most `row`. */
+  add(row: number, column: number, value: number): void {
+    this.values[this.diagonal[row] - row + column] += value;
   }
 
   /** Makes every diagonal larger by a share of itself and of the mean: Levenberg's and Marquardt's damping. */

@@ -1,5 +1,5 @@
 import { type Context, checkStopped } from '../../context';
-import { findRowChanges } from '../../raster';
+import { type RowChanges, findRowChanges } from '../../raster';
 import type { Sheet } from '../draw';
 import type { Separated } from '../separated';
 import type { CleanSettings } from '../settings';
@@ -12,6 +12,7 @@ import { dropSpecks } from './specks';
 /** What cleaning did, and what is left. */
 export interface Cleaned {
   sheet: Sheet;
+  changes: RowChanges;
   counts: {
     specks: number;
     pinholes: number;
@@ -32,7 +33,8 @@ export type CleanNumbers = { [K in keyof CleanSettings]: Exclude<CleanSettings[K
  */
 export function clean(separated: Separated, settings: CleanNumbers, context: Context): Cleaned {
   const { grey, level, inkTone, paperTone } = separated;
-  const first = dropSpecks(grey, findRowChanges(grey, level), settings, { ink: inkTone, paper: paperTone });
+  const changes = findRowChanges(grey, level);
+  const first = dropSpecks(grey, changes, settings, { ink: inkTone, paper: paperTone });
   const counts = { specks: first.specks, pinholes: first.pinholes, gaps: 0, necks: 0, dropped: 0, pieces: 0 };
   let sheet: Sheet = { width: grey.width, height: grey.height, data: first.data, level };
   const step = (work: () => void) => {
@@ -68,6 +70,7 @@ export function clean(separated: Separated, settings: CleanNumbers, context: Con
       counts.dropped = dropped;
     });
   }
-  counts.pieces = piecesOf(sheet).count;
-  return { sheet, counts };
+  const untouched = sheet.data === grey.data && sheet.level === level;
+  counts.pieces = untouched ? first.pieces : piecesOf(sheet).count;
+  return { sheet, changes: untouched ? changes : findRowChanges(sheet, sheet.level), counts };
 }

@@ -11,6 +11,8 @@ export interface DroppedSpecks {
   data: Uint8Array;
   specks: number;
   pinholes: number;
+  /** Connected pieces of ink there were. */
+  pieces: number;
 }
 
 /**
@@ -32,7 +34,7 @@ export function dropSpecks(
     );
   const specks = small(ink, sizes.specks, true);
   const pinholes = small(paper, sizes.pinholes, false);
-  const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes) };
+  const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes), pieces: ink.count };
   if (result.specks + result.pinholes === 0) return result;
   result.data = grey.data.slice();
   paint(result.data, width, ink, specks, tones.paper);

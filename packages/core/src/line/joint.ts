@@ -1,0 +1,398 @@
+import type { Chain } from './chain';
+import { PieceSums } from './piece-sums';
+import { SkylineSystem } from './skyline';
+
+/** A step moves no node farther than this, in pixels, and turns no direction farther, in radians. */
+const MOST_MOVE = 1;
+const MOST_TURN = 0.3;
+/** How firmly a corner is held where it was found, in points of the contour that would say so. */
+const CORNER_HOLD = 0.5;
+/** How firmly the first node of a smooth loop is kept from sliding along it. */
+const FIRST_HOLD = 1;
+/** A handle stays longer than this share of its piece. */
+const LEAST_HANDLE = 0.04;
+/** A piece's curve is drawn on by this share, for points that are about to become a neighbour's. */
+const BEYOND = 0.1;
+
+/** How the direction at a node is known. */
+const enum Tangent {
+  None,
+  Free,
+  /** Along the line before, or the line after. */
+  LineBefore,
+  LineAfter,
+}
+
+/** The unknowns of a chain and the equations for them. Arrays are by node or by piece. */
+export class Joint {
+  private readonly count: number;
+  private readonly x: Float64Array;
+  private readonly y: Float64Array;
+  private readonly cornerX: Float64Array;
+  private readonly cornerY: Float64Array;
+  /** Unit directions at smooth nodes. */
+  private readonly alongX: Float64Array;
+  private readonly alongY: Float64Array;
+  private readonly tangent: Uint8Array;
+  /** Handles: offsets at corners; at smooth nodes the length alone, in the X array. */
+  private readonly startX: Float64Array;
+  private readonly startY: Float64Array;
+  private readonly endX: Float64Array;
+  private readonly endY: Float64Array;
+  /** First unknown of a node's place, its angle, a piece's start handle and end handle. */
+  private readonly placeAt: Int32Array;
+  private readonly angleAt: Int32Array;
+  private readonly startAt: Int32Array;
+  private readonly endAt: Int32Array;
+  private readonly system: SkylineSystem;
+  /** Parameters of the points, piece after piece; NaN before the first projection. */
+  private readonly parameters: Float64Array;
+  private readonly sums = new PieceSums();
+  /** Of the piece at hand: which part of it moves how with which unknown. */
+  private readonly parts = new Uint8Array(20);
+  private readonly columns = new Int32Array(20);
+  private readonly movesX = new Float64Array(20);
+  private readonly movesY = new Float64Array(20);
+  private used = 0;
+
+  constructor(private readonly chain: Chain) {
+    const { nodes, pieces } = chain;
+    const count = (this.count = nodes.length);
+    const array = () => new Float64Array(count);
+    [this.x, this.y, this.cornerX, this.cornerY] = [array(), array(), array(), array()];
+    [this.alongX, this.alongY] = [array(), array()];
+    [this.startX, this.startY, this.endX, this.endY] = [array(), array(), array(), array()];
+    this.tangent = new Uint8Array(count);
+    nodes.forEach(({ x, y }, k) => {
+      this.x[k] = this.cornerX[k] = x;
+      this.y[k] = this.cornerY[k] = y;
+      this.tangent[k] = this.tangentOf(k);
+    });
+    pieces.forEach(({ startX, startY, endX, endY }, k) => {
+      [this.startX[k], this.startY[k], this.endX[k], this.endY[k]] = [startX, startY, endX, endY];
+    });
+    for (let k = 0; k < count; k++) this.beginTangent(k);
+    const numbered = this.numberUnknowns();
+    [this.placeAt, this.angleAt, this.startAt, this.endAt] = numbered.places;
+    this.system = new SkylineSystem(this.firstColumns(numbered.unknowns));
+    this.parameters = new Float64Array(pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)).fill(NaN);
+  }
+
+  /** Equations of all points at the present state; the sum of squared distances. */
+  gather(): number {
+    const { chain, system } = this;
+    system.clear();
+    let sum = 0;
+    let at = 0;
+    chain.pieces.forEach((piece, k) => {
+      sum += this.gatherPiece(k, at);
+      at += lengthOf(piece);
+    });
+    for (let k = 0; k < this.count; k++) {
+      if (this.tangent[k] !== Tangent.None || chain.nodes[k].smooth) continue;
+      this.hold(k, CORNER_HOLD, 0, CORNER_HOLD * (this.cornerX[k] - this.x[k]));
+      this.hold(k, 0, CORNER_HOLD, CORNER_HOLD * (this.cornerY[k] - this.y[k]));
+    }
+    if (chain.closed && this.tangent[0] === Tangent.Free) {
+      const [alongX, alongY] = [FIRST_HOLD * this.alongX[0], FIRST_HOLD * this.alongY[0]];
+      const off = (this.cornerX[0] - this.x[0]) * alongX + (this.cornerY[0] - this.y[0]) * alongY;
+      this.hold(0, alongX, alongY, off);
+    }
+    return sum;
+  }
+
+  /** Points beyond a smooth node become the next piece's, so that nodes may slide along the contour. */
+  reassign(): void {
+    const { pieces } = this.chain;
+    const { parameters } = this;
+    let at = 0;
+    for (let k = 0; k + 1 < pieces.length; k++) {
+      const piece = pieces[k];
+      const next = pieces[k + 1];
+      at += lengthOf(piece);
+      if (next.run !== piece.run || next.first !== piece.last + 1) continue;
+      while (piece.last > piece.first && parameters[at - 1] > 1) {
+        parameters[--at] = NaN;
+        piece.last--;
+        next.first--;
+      }
+      while (next.first < next.last && parameters[at] < 0) {
+        parameters[at++] = NaN;
+        piece.last++;
+        next.first++;
+      }
+    }
+  }
+
+  /** Solves and moves; false where the equations do not say. */
+  step(damping: number): boolean {
+    const { system, chain } = this;
+    system.damp(damping);
+    if (!system.solve()) return false;
+    const { right } = system;
+    for (let k = 0; k < this.count; k++) {
+      const dx = right[this.placeAt[k]];
+      const dy = right[this.placeAt[k] + 1];
+      const far = Math.hypot(dx, dy);
+      const share = far > MOST_MOVE ? MOST_MOVE / far : 1;
+      this.x[k] += share * dx;
+      this.y[k] += share * dy;
+      if (this.angleAt[k] < 0) continue;
+      const turn = clamp(right[this.angleAt[k]], -MOST_TURN, MOST_TURN);
+      const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+      const ax = this.alongX[k];
+      this.alongX[k] = ax * cos - this.alongY[k] * sin;
+      this.alongY[k] = ax * sin + this.alongY[k] * cos;
+    }
+    for (let k = 0; k < this.count; k++) this.alignWithLine(k);
+    chain.pieces.forEach(({ kind }, k) => {
+      if (kind === 'line') return;
+      const end = this.after(k);
+      const least = LEAST_HANDLE * Math.hypot(this.x[end] - this.x[k], this.y[end] - this.y[k]);
+      this.moveHandle(this.startX, this.startY, k, this.startAt[k], this.tangent[k], least);
+      this.moveHandle(this.endX, this.endY, k, this.endAt[k], this.tangent[end], least);
+    });
+    return true;
+  }
+
+  state(): Float64Array[] {
+    return [this.x, this.y, this.alongX, this.alongY, this.startX, this.startY, this.endX, this.endY].map(
+      (values) => values.slice(),
+    );
+  }
+
+  restore(state: Float64Array[]): void {
+    [this.x, this.y, this.alongX, this.alongY, this.startX, this.startY, this.endX, this.endY].forEach(
+      (values, i) => values.set(state[i]),
+    );
+  }
+
+  /** Takes the state into the chain. */
+  write(): void {
+    const { chain } = this;
+    chain.nodes.forEach((node, k) => {
+      node.x = this.x[k];
+      node.y = this.y[k];
+    });
+    chain.pieces.forEach((piece, k) => {
+      if (piece.kind === 'line') return;
+      const end = this.after(k);
+      const start = this.handle(this.startX, this.startY, k, k, 1);
+      const back = this.handle(this.endX, this.endY, k, end, -1);
+      [piece.startX, piece.startY, piece.endX, piece.endY] = [start.x, start.y, back.x, back.y];
+    });
+  }
+
+  private after(k: number): number {
+    return k + 1 === this.count ? 0 : k + 1;
+  }
+
+  private before(k: number): number {
+    return k === 0 ? this.count - 1 : k - 1;
+  }
+
+  private tangentOf(k: number): Tangent {
+    const { nodes, pieces } = this.chain;
+    if (!nodes[k].smooth) return Tangent.None;
+    const before = pieces[this.before(k)]?.kind;
+    const after = pieces[k]?.kind;
+    if (before === 'line') return after === 'line' ? Tangent.None : Tangent.LineBefore;
+    return after === 'line' ? Tangent.LineAfter : Tangent.Free;
+  }
+
+  /** Directions from the handles as given; handles at smooth nodes become lengths. */
+  private beginTangent(k: number): void {
+    const tangent = this.tangent[k];
+    if (tangent === Tangent.None) return;
+    const before = this.before(k);
+    if (tangent === Tangent.Free) {
+      const dx = this.startX[k] - this.endX[before];
+      const dy = this.startY[k] - this.endY[before];
+      const size = Math.hypot(dx, dy) || 1;
+      this.alongX[k] = dx / size;
+      this.alongY[k] = dy / size;
+    } else this.alignWithLine(k);
+    if (tangent !== Tangent.LineAfter) this.startX[k] = Math.hypot(this.startX[k], this.startY[k]);
+    if (tangent !== Tangent.LineBefore) this.endX[before] = Math.hypot(this.endX[before], this.endY[before]);
+  }
+
+  private alignWithLine(k: number): void {
+    const tangent = this.tangent[k];
+    if (tangent !== Tangent.LineBefore && tangent !== Tangent.LineAfter) return;
+    const from = tangent === Tangent.LineBefore ? this.before(k) : k;
+    const to = this.after(from);
+    const dx = this.x[to] - this.x[from];
+    const dy = this.y[to] - this.y[from];
+    const size = Math.hypot(dx, dy) || 1;
+    this.alongX[k] = dx / size;
+    this.alongY[k] = dy / size;
+  }
+
+  /** In a closed chain nodes are numbered from both sides in turn, so that the last is near the first. */
+  private numberUnknowns() {
+    const { count, chain } = this;
+    const places = Array.from({ length: 4 }, () => new Int32Array(count).fill(-1));
+    const [placeAt, angleAt, startAt, endAt] = places;
+    let unknowns = 0;
+    const take = (many: number) => (unknowns += many) - many;
+    for (let i = 0; i < count; i++) {
+      const k = !chain.closed ? i : i % 2 === 0 ? i / 2 : count - (i + 1) / 2;
+      placeAt[k] = take(2);
+      if (this.tangent[k] === Tangent.Free) angleAt[k] = take(1);
+      const many = this.tangent[k] === Tangent.None ? 2 : 1;
+      const before = this.before(k);
+      if (chain.pieces[k]?.kind === 'cubic') startAt[k] = take(many);
+      if (chain.pieces[before]?.kind === 'cubic') endAt[before] = take(many);
+    }
+    return { places, unknowns };
+  }
+
+  private firstColumns(unknowns: number): Int32Array {
+    const first = Int32Array.from({ length: unknowns }, (_, i) => i);
+    const { chain, placeAt, angleAt, startAt, endAt } = this;
+    chain.pieces.forEach((piece, k) => {
+      const end = this.after(k);
+      const touched = [placeAt[k], placeAt[k] + 1, placeAt[end], placeAt[end] + 1];
+      if (piece.kind === 'cubic') {
+        touched.push(angleAt[k], startAt[k], endAt[k], angleAt[end]);
+        if (this.tangent[k] === Tangent.None) touched.push(startAt[k] + 1);
+        if (this.tangent[end] === Tangent.None) touched.push(endAt[k] + 1);
+        if (this.tangent[k] === Tangent.LineBefore) {
+          const before = placeAt[this.before(k)];
+          touched.push(before, before + 1);
+        }
+        if (this.tangent[end] === Tangent.LineAfter) {
+          const after = placeAt[this.after(end)];
+          touched.push(after, after + 1);
+        }
+      }
+      const columns = touched.filter((column) => column >= 0);
+      const least = Math.min(...columns);
+      for (const column of columns) first[column] = Math.min(first[column], least);
+    });
+    return first;
+  }
+
+  private moveHandle(
+    xs: Float64Array,
+    ys: Float64Array,
+    piece: number,
+    at: number,
+    tangent: Tangent,
+    least: number,
+  ): void {
+    const { right } = this.system;
+    if (tangent === Tangent.None) {
+      xs[piece] += right[at];
+      ys[piece] += right[at + 1];
+    } else {
+      // No handle grows or shrinks by more than half at once.
+      const length = xs[piece];
+      xs[piece] = Math.max(least, length + clamp(right[at], -length / 2, length / 2));
+    }
+  }
+
+  private handle(xs: Float64Array, ys: Float64Array, piece: number, node: number, sign: 1 | -1) {
+    if (this.tangent[node] === Tangent.None) return { x: xs[piece], y: ys[piece] };
+    const length = sign * xs[piece];
+    return { x: length * this.alongX[node], y: length * this.alongY[node] };
+  }
+
+  /** Adds one equation for the place of a node: how far it should move along (x, y). */
+  private hold(node: number, x: number, y: number, wanted: number): void {
+    const { system, placeAt } = this;
+    const at = placeAt[node];
+    system.add(at, at, x * x);
+    system.add(at + 1, at, x * y);
+    system.add(at + 1, at + 1, y * y);
+    system.right[at] += x * wanted;
+    system.right[at + 1] += y * wanted;
+  }
+
+  /** Sums over the points of piece k, taken to the unknowns that its places and handles hang on. */
+  private gatherPiece(k: number, at: number): number {
+    const { sums } = this;
+    const { kind, run, first } = this.chain.pieces[k];
+    const end = this.after(k);
+    const stretch = { run, first, stride: 1, many: lengthOf(this.chain.pieces[k]) };
+    const from = { x: this.x[k], y: this.y[k] };
+    const to = { x: this.x[end], y: this.y[end] };
+    sums.clear();
+    if (kind === 'line') sums.addLine(stretch, this.parameters, at, from, to);
+    else {
+      const start = this.handle(this.startX, this.startY, k, k, 1);
+      const back = this.handle(this.endX, this.endY, k, end, -1);
+      const handles = { startX: start.x, startY: start.y, endX: back.x, endY: back.y };
+      const least = this.tangent[k] === Tangent.None ? 0 : -BEYOND;
+      const most = this.tangent[end] === Tangent.None ? 1 : 1 + BEYOND;
+      sums.addCubic(stretch, this.parameters, at, from, to, handles, least, most);
+    }
+    this.used = 0;
+    this.put(0, this.placeAt[k], 1, 0);
+    this.put(0, this.placeAt[k] + 1, 0, 1);
+    this.put(1, this.placeAt[end], 1, 0);
+    this.put(1, this.placeAt[end] + 1, 0, 1);
+    if (kind === 'cubic') {
+      this.putHandle(2, this.startAt[k], k, this.startX[k]);
+      this.putHandle(3, this.endAt[k], end, -this.endX[k]);
+    }
+    this.scatter();
+    return sums.squares;
+  }
+
+  /** A part (both places, both handles) moves along (x, y) as an unknown grows. */
+  private put(part: number, column: number, x: number, y: number): void {
+    const i = this.used++;
+    this.parts[i] = part;
+    this.columns[i] = column;
+    this.movesX[i] = x;
+    this.movesY[i] = y;
+  }
+
+  /** What a handle's unknowns do: two offsets, or a length along a direction that is free or a line's. */
+  private putHandle(part: number, at: number, node: number, length: number): void {
+    const tangent = this.tangent[node];
+    if (tangent === Tangent.None) {
+      this.put(part, at, 1, 0);
+      this.put(part, at + 1, 0, 1);
+      return;
+    }
+    const sign = part === 3 ? -1 : 1;
+    const alongX = this.alongX[node];
+    const alongY = this.alongY[node];
+    this.put(part, at, sign * alongX, sign * alongY);
+    const turnX = -length * alongY;
+    const turnY = length * alongX;
+    if (tangent === Tangent.Free) {
+      this.put(part, this.angleAt[node], turnX, turnY);
+      return;
+    }
+    const from = tangent === Tangent.LineBefore ? this.before(node) : node;
+    const to = this.after(from);
+    const lineLength = Math.hypot(this.x[to] - this.x[from], this.y[to] - this.y[from]) || 1;
+    // The line turns by how far its ends move across it, over its length.
+    const acrossX = -alongY / lineLength;
+    const acrossY = alongX / lineLength;
+    this.put(part, this.placeAt[to], acrossX * turnX, acrossX * turnY);
+    this.put(part, this.placeAt[to] + 1, acrossY * turnX, acrossY * turnY);
+    this.put(part, this.placeAt[from], -acrossX * turnX, -acrossX * turnY);
+    this.put(part, this.placeAt[from] + 1, -acrossY * turnX, -acrossY * turnY);
+  }
+
+  private scatter(): void {
+    const { system, sums, columns, parts, movesX, movesY, used } = this;
+    for (let i = 0; i < used; i++) {
+      const row = columns[i];
+      const x = movesX[i];
+      const y = movesY[i];
+      system.right[row] += sums.rightOf(parts[i], x, y);
+      for (let j = 0; j < used; j++) {
+        if (columns[j] <= row)
+          system.add(row, columns[j], sums.between(parts[i], x, y, parts[j], movesX[j], movesY[j]));
+      }
+    }
+  }
+}
+
+const lengthOf = ({ first, last }: { first: number; last: number }) => Math.max(0, last - first + 1);
+const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
