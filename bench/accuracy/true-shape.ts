@@ -73,10 +73,12 @@ export async function drawShape({ contours }: TrueShape, size: number): Promise<
   return { width: size, height: size, data };
 }
 
-/** A node of a closed contour, with how sharply the curve turns there and how long its shorter side is. */
+/** A node of a closed contour: how sharply the curve turns there, and how its sides are. */
 export interface Turn extends Point {
   turn: number;
+  /** Length of the shorter side, and how far that one itself bends. */
   side: number;
+  bend: number;
 }
 
 /** Every node of some contours. */
@@ -101,23 +103,37 @@ export function turnsOf(contours: readonly Contour[]): Turn[] {
       }
     });
     return sides.map(({ out, length, end }, k) => {
-      const { into, length: nextLength } = sides[(k + 1) % sides.length];
-      const turn = Math.abs(Math.atan2(out.x * into.y - out.y * into.x, out.x * into.x + out.y * into.y));
-      return { x: end.x, y: end.y, turn, side: Math.min(length, nextLength) };
+      const next = sides[(k + 1) % sides.length];
+      const shorter = length < next.length ? sides[k] : next;
+      return {
+        x: end.x,
+        y: end.y,
+        turn: angleBetween(out, next.into),
+        side: shorter.length,
+        bend: angleBetween(shorter.into, shorter.out),
+      };
     });
   });
 }
 
-/** The corners of a truth that a picture can show, and those that are too small to ask for. */
+/**
+ * The corners of a truth that a picture can show, and the places that are too small to ask for: corners with a side of
+ * fewer than four pixels, or near another, and roundings that turn like a corner within four pixels.
+ */
 export function trueCorners(contours: readonly Contour[]): { asked: Point[]; unclear: Point[] } {
-  const turns = turnsOf(contours).filter(({ turn }) => turn > LEAST_TURN / 2);
+  const nodes = turnsOf(contours);
+  const turns = nodes.filter(({ turn }) => turn > LEAST_TURN / 2);
   const crowded = (turn: Turn) =>
     turn.side < LEAST_SIDE ||
     turns.some((other) => other !== turn && Math.hypot(other.x - turn.x, other.y - turn.y) < LEAST_SIDE);
   // Turns near the limit may be called either way.
   const asked = turns.filter((turn) => turn.turn > 1.25 * LEAST_TURN && !crowded(turn));
-  return { asked, unclear: turns.filter((turn) => !asked.includes(turn)) };
+  const roundings = nodes.filter(({ bend, side }) => bend > LEAST_TURN / 2 && side < LEAST_SIDE);
+  return { asked, unclear: [...turns.filter((turn) => !asked.includes(turn)), ...roundings] };
 }
+
+const angleBetween = (a: Point, b: Point) =>
+  Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
 
 const turned = ({ x, y }: Point, angle: number): Point => ({
   x: x * Math.cos(angle) - y * Math.sin(angle),

@@ -14,8 +14,14 @@ export interface Corner {
 
 /** Sides that meet at less than this turn are one smooth curve. */
 const LEAST_TURN = (28 * Math.PI) / 180;
+/** No side is looked at beyond a place that turns more than this: it is likely a corner too. */
+const STRONG_TURN = (50 * Math.PI) / 180;
 /** Points nearer to a corner than this are rounded off by the pixels and say nothing about its sides. */
 const ROUNDED = 1.2;
+/** Of a short side, no more than this share is left out at either end. */
+const ROUNDED_SHARE = 0.2;
+/** Sides that meet farther from the contour than this, in pixels, and this over the sine of half the angle: a rounding. */
+const BLUNT = 0.42;
 /** A tip that turns more than this is looked at once more, from farther away. */
 const TIP = (95 * Math.PI) / 180;
 /** A turn like this is a needle's tip, or the blunt end of a thin stroke, whose sides meet much farther off. */
@@ -39,15 +45,20 @@ export function findCorners(loop: Loop, jitter: number): Corner[] {
   if (loop.count < 8 || length < 8) return [];
   const reach = Math.min(REACH + jitter, length / 6);
   const corners: Corner[] = [];
-  for (const index of candidates(loop, Math.min(3, length / 10))) {
-    const corner = examine(loop, index, reach, corners, jitter);
+  const places = candidates(loop, Math.min(3, length / 10));
+  const strong = places.filter(({ turn }) => turn > STRONG_TURN);
+  for (const { index } of places) {
+    // Short sides between two corners show only to those who look no farther than the next.
+    const corner =
+      examine(loop, index, reach, [...corners, ...strong], jitter) ??
+      examine(loop, index, reach, corners, jitter);
     if (corner) corners.push(corner);
   }
   return corners.sort((a, b) => a.index - b.index);
 }
 
 /** Points where the turn over `half` pixels on both sides is a local maximum, strongest first. */
-function candidates(loop: Loop, half: number): number[] {
+function candidates(loop: Loop, half: number): { index: number; turn: number }[] {
   const { x, y, along, count } = loop;
   const length = along[count];
   const turns = new Float64Array(count);
@@ -74,7 +85,9 @@ function candidates(loop: Loop, half: number): number[] {
   for (let i = 0; i < count; i++) {
     if (turns[i] > least && isLocalMaximum(loop, turns, i, half)) found.push(i);
   }
-  return found.sort((a, b) => turns[b] - turns[a]);
+  return found
+    .sort((a, b) => turns[b] - turns[a])
+    .map((index) => ({ index, turn: Math.acos(Math.max(-1, 1 - turns[index])) }));
 }
 
 function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, within: number): boolean {
@@ -95,14 +108,16 @@ function examine(
   loop: Loop,
   index: number,
   reach: number,
-  settled: Corner[],
+  barriers: { index: number }[],
   jitter: number,
 ): Corner | undefined {
-  const free = freeLengths(loop, index, settled);
+  const free = freeLengths(loop, index, barriers);
   const near = fitSides(loop, index, Math.min(ROUNDED, reach / 4), reach, free);
   if (!near || near.turn < LEAST_TURN) return undefined;
   const smooth = fitCircle(loop, near.first, near.points);
   if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * near.residual)) return undefined;
+  if (near.turn < TIP && near.off > (1 + jitter) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
+    return undefined;
   if (near.turn < TIP) return { index, ...near.place, rounded: near.inner };
   if (near.turn > NEEDLE && near.beyond > 1) return undefined;
   // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.
@@ -131,8 +146,12 @@ function fitSides(
 ) {
   const { x, y, count } = loop;
   if (free.before < 2 * inner || free.after < 2 * inner) return undefined;
-  const before = stretch(loop, index, -1, inner, Math.min(reach, free.before - inner));
-  const after = stretch(loop, index, 1, inner, Math.min(reach, free.after - inner));
+  const side = (step: 1 | -1, whole: number) => {
+    const left = Math.min(inner, ROUNDED_SHARE * whole);
+    return stretch(loop, index, step, left, Math.min(reach, whole - left));
+  };
+  const before = side(-1, free.before);
+  const after = side(1, free.after);
   const first = (index - before.far + count) % count;
   const incoming = fitArm(loop, first, before.far - before.near + 1);
   const outgoing = fitArm(loop, (index + after.near) % count, after.far - after.near + 1);
@@ -144,9 +163,11 @@ function fitSides(
   // A tip retracts by what pixels round off, which grows as it gets sharper.
   const retracted = 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2));
   const most = Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
+  const off = Math.hypot(meeting.x - x[index], meeting.y - y[index]);
   return {
     first,
-    beyond: Math.hypot(meeting.x - x[index], meeting.y - y[index]) / retracted,
+    off,
+    beyond: off / retracted,
     points: before.far + after.far + 1,
     inner,
     turn,
@@ -155,12 +176,13 @@ function fitSides(
   };
 }
 
-/** Distance along the loop to the nearest settled corner on either side; the whole length without one. */
-function freeLengths({ along, count }: Loop, index: number, settled: Corner[]) {
+/** Distance along the loop to the nearest barrier on either side; the whole length without one. */
+function freeLengths({ along, count }: Loop, index: number, barriers: { index: number }[]) {
   const length = along[count];
   let before = length;
   let after = length;
-  for (const corner of settled) {
+  for (const corner of barriers) {
+    if (corner.index === index) continue;
     const ahead = (along[corner.index] - along[index] + length) % length;
     after = Math.min(after, ahead);
     before = Math.min(before, (length - ahead) % length);

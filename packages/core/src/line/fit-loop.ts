@@ -17,11 +17,13 @@ export interface FitOptions {
 
 /** Fewest points that may speak for a circle. */
 const CIRCLE_POINTS = 8;
+/** Their mean distance from it, as a share of the tolerance: a small square is within a pixel of a circle, but no circle. */
+const ROUND = 0.3;
 
 /** Lines, arcs and cubics that follow a loop within the tolerance; a whole circle where the loop is one. */
 export function fitLoop(loop: Loop, options: FitOptions): Contour {
   const circle = loop.count >= CIRCLE_POINTS ? fitCircle(loop, 0, loop.count, options.tolerance) : undefined;
-  if (circle && circle.worst <= options.tolerance) {
+  if (circle && circle.worst <= options.tolerance && circle.rms <= ROUND * options.tolerance) {
     return circleContour(circle, circle.radius, isClockwise(loop));
   }
   const corners = findCorners(loop, Math.max(0, options.smoothness - 1));
