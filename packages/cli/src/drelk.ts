@@ -31,7 +31,7 @@ program
 program.parseAsync().catch((error: unknown) => {
   if (error instanceof DrelkError) {
     console.error(`${error.message} ${error.hint}`);
-    process.exitCode = error.code === 'not-built' ? UNKNOWN : WRONG;
+    process.exitCode = WRONG;
   } else if (error instanceof CommanderError) {
     process.exitCode = error.exitCode === 0 ? 0 : UNKNOWN;
   } else {

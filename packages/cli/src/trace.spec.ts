@@ -91,14 +91,25 @@ describe('drelk trace', () => {
     expect(report()['height']).toBeCloseTo(80, 6);
   });
 
-  it.each([
-    ['--method', 'centreline'],
-    ['--method', 'colours'],
-    ['--colours', '5'],
-  ])('says what does not exist yet: %s %s', (...args) => {
-    const { status, stderr } = drelk(join(demo, '01-moth.png'), '--out', at('a.svg'), ...args);
-    expect(status).toBe(2);
-    expect(stderr).toContain('does not exist yet');
+  it('traces line art as single lines, into both formats', () => {
+    const args = ['--method', 'centreline', '--out', at('a.svg'), '--out', at('a.dxf')];
+    drelk(join(demo, '06-teapot.png'), ...args, '--width', '120mm', '--report', at('r.json'));
+    expect(report()).toMatchObject({ openPaths: 0, lines: 9 });
+    const open = readDxf(readFileSync(at('a.dxf'), 'utf8')).contours.filter(({ contour }) => !contour.closed);
+    expect(open.length).toBeGreaterThan(3);
+  });
+
+  it('takes a label apart into its colours, the paper counted', () => {
+    const args = ['--method', 'colours', '--colours', '5', '--out', at('a.svg')];
+    drelk(join(demo, '07-tin-label.png'), ...args);
+    const groups = readFileSync(at('a.svg'), 'utf8').match(/<g [^>]*id="[^"]+"/g) ?? [];
+    expect(groups).toHaveLength(4);
+  });
+
+  it('refuses what is no number of colours', () => {
+    const { status, stderr } = drelk(join(demo, '01-moth.png'), '--out', at('a.svg'), '--colours', 'many');
+    expect(status).toBe(1);
+    expect(stderr).toContain('“many” is not a number of colours');
     expect(existsSync(at('a.svg'))).toBe(false);
   });
 });

@@ -29,7 +29,6 @@ export interface TraceOptions {
 
 /** `drelk trace`: picture in, checked cut files and a report out. Files appear whole or not at all. */
 export async function trace(path: string, options: TraceOptions): Promise<void> {
-  refuseWhatIsNotBuilt(options);
   const formats = options.out.map(formatOf);
   const begun = performance.now();
   const { source, decoded } = await openPicture(path);
@@ -69,18 +68,6 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   }
 }
 
-function refuseWhatIsNotBuilt({ method, colours }: TraceOptions): void {
-  if (method && method !== 'outline') {
-    throw new DrelkError('not-built', `The method ${method} does not exist yet.`, 'Use --method outline.');
-  }
-  if (colours)
-    throw new DrelkError(
-      'not-built',
-      'Taking a picture apart by colour does not exist yet.',
-      'Leave --colours out.',
-    );
-}
-
 function formatOf(file: string): 'svg' | 'dxf' {
   const ending = extname(file).toLowerCase().slice(1);
   if (ending === 'svg' || ending === 'dxf') return ending;
@@ -97,8 +84,12 @@ function withOptions(document: JobDocument, options: TraceOptions): JobDocument 
   const length = options.width ?? options.height;
   return {
     ...document,
-    ink: options.threshold ? withThreshold(ink, readThreshold(options.threshold)) : ink,
-    line: { ...line, tolerance: options.tolerance ? parseLength(options.tolerance, 'mm') : line.tolerance },
+    ink: inkFor(ink, options),
+    line: {
+      ...line,
+      method: options.method ? METHODS[options.method] : line.method,
+      tolerance: options.tolerance ? parseLength(options.tolerance, 'mm') : line.tolerance,
+    },
     piece: {
       by: options.sizeBy ?? piece.by,
       edge: length ? edge : piece.edge,
@@ -106,6 +97,29 @@ function withOptions(document: JobDocument, options: TraceOptions): JobDocument 
     },
     handoff: { ...handoff, dxf: options.dxf ?? handoff.dxf },
   };
+}
+
+const METHODS = { outline: 'outline', centreline: 'centreline', colours: 'plates' } as const;
+const MOST_COLOURS = 64;
+
+function inkFor(ink: JobDocument['ink'], options: TraceOptions): JobDocument['ink'] {
+  const toned = options.threshold ? withThreshold(ink, readThreshold(options.threshold)) : ink;
+  if (options.method !== 'colours' && !options.colours) return toned;
+  return { ...toned, by: 'plates', plates: withColours(toned.plates, options) };
+}
+
+/** The paper is one of the colours; every other becomes ink. */
+function withColours(plates: JobDocument['ink']['plates'], { colours }: TraceOptions) {
+  if (!colours) return plates;
+  const count = Number(colours);
+  if (!Number.isInteger(count) || count < 2 || count > MOST_COLOURS) {
+    throw new DrelkError(
+      'bad-document',
+      `“${colours}” is not a number of colours.`,
+      `Give a whole number from 2 to ${MOST_COLOURS}, the paper counted.`,
+    );
+  }
+  return { ...plates, count };
 }
 
 /** A tone given by hand parts tones, whatever the picture is taken to be. */

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { type JobDocument, KINDS, SEPARATIONS } from '@drelk/core';
+import { DEFAULTS, type JobDocument, KINDS, LINE_METHODS, NEIGHBOURS, SEPARATIONS } from '@drelk/core';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -96,7 +96,7 @@ const ink = Joi.object({
   plates: Joi.object({
     count: auto(Joi.number().integer().min(2).max(24)),
     merged: Joi.array().items(Joi.array().length(2).items(colour)).max(64).required(),
-    ink: auto(Joi.array().items(colour).max(64)),
+    ink: auto(Joi.alternatives(Joi.valid('all'), Joi.array().items(colour).max(64))),
     recoloured: Joi.array().items(Joi.array().length(2).items(colour)).max(64).required(),
     order: Joi.array().items(colour).max(64).required(),
   }).required(),
@@ -135,9 +135,18 @@ const settings = {
   square: square.required(),
   ink: ink.required(),
   line: Joi.object({
-    method: Joi.string().valid('outline').required(),
+    method: Joi.string()
+      .valid(...LINE_METHODS)
+      .required(),
     tolerance: Joi.number().positive().max(1000).allow(null).required(),
     smoothness: Joi.number().min(0).max(5).required(),
+    corners: Joi.number().min(0).max(1).default(DEFAULTS.line.corners),
+    drop: Joi.number().min(0).max(1e9).default(DEFAULTS.line.drop),
+    solid: Joi.number().positive().max(10_000).allow(null).default(DEFAULTS.line.solid),
+    neighbours: Joi.string()
+      .valid(...NEIGHBOURS)
+      .default(DEFAULTS.line.neighbours),
+    overlap: Joi.number().min(0).max(1000).default(DEFAULTS.line.overlap),
   }).required(),
   piece: Joi.object({
     by: Joi.string().valid('artwork', 'picture').required(),

@@ -6,7 +6,6 @@ export type ErrorCode =
   | 'too-small'
   | 'no-ink'
   | 'all-ink'
-  | 'not-built'
   | 'bad-length'
   | 'bad-document'
   | 'bad-drawing'

@@ -3,10 +3,18 @@ import type { Box, Shape } from '../geometry';
 /** What the machine does along a path. */
 export type Task = 'cut-through' | 'score' | 'engrave' | 'pocket' | 'guide';
 
+/** A colour's name and itself, #rrggbb. */
+export interface DrawingPlate {
+  name: string;
+  colour: string;
+}
+
 /** One shape and its task, in millimetres, y down. */
 export interface DrawingPath {
   task: Task;
   shape: Shape;
+  /** The plate it is of, where the picture was taken apart. */
+  plate?: DrawingPlate;
 }
 
 /** What a cut file holds. */

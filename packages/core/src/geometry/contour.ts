@@ -44,10 +44,14 @@ export interface Contour {
   closed: boolean;
 }
 
-/** One outer contour, counter-clockwise on screen, with its holes, clockwise. */
+/** One outer contour, counter-clockwise on screen, with its holes, clockwise; or a single line. */
 export interface Shape {
   outer: Contour;
   holes: Contour[];
+  /** Mean width of the stroke that the outer contour is the middle line of; absent for areas. */
+  pen?: number;
+  /** Number of the plate it belongs to, where a picture was taken apart. */
+  plate?: number;
 }
 
 /** Every contour of some shapes, outer ones before their holes. */

@@ -7,3 +7,4 @@ export * from './polygon';
 export * from './nest';
 export * from './distance';
 export * from './homography';
+export * from './areas';

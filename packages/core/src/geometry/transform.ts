@@ -32,8 +32,10 @@ export function placeContour(contour: Contour, placement: Placement): Contour {
 /** The shape scaled and shifted. */
 export function placeShape(shape: Shape, placement: Placement): Shape {
   return {
+    ...shape,
     outer: placeContour(shape.outer, placement),
     holes: shape.holes.map((hole) => placeContour(hole, placement)),
+    ...(shape.pen === undefined ? {} : { pen: shape.pen * placement.scale }),
   };
 }
 

@@ -64,11 +64,13 @@ function inkColours(
   rim: number,
   settings: Pick<InkSettings, 'plates' | 'ink'>,
 ): string[] {
-  if (settings.plates.ink !== 'auto') return settings.plates.ink;
+  const { ink } = settings.plates;
+  if (Array.isArray(ink)) return ink;
   const counts = new Float64Array(256);
   for (const plate of list) counts[Math.round(plate.tone)] += plate.share;
   const split = otsuThreshold(counts);
   const paper = list.find((plate) => plate.of.includes(rim));
+  if (ink === 'all') return list.filter((plate) => plate !== paper).map((plate) => plate.colour);
   const darkPaper = settings.ink === 'auto' ? (paper?.tone ?? 255) <= split : settings.ink === 'light';
   return list.filter((plate) => plate.tone <= split !== darkPaper).map((plate) => plate.colour);
 }

@@ -20,3 +20,4 @@ export * from './clean/clean';
 export * from './clean/pieces';
 export * from './vanishing';
 export * from './ink';
+export * from './plate-map';

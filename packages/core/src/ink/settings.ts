@@ -31,8 +31,8 @@ export interface PlateSettings {
   count: 'auto' | number;
   /** Plates merged into others: from, into. */
   merged: [string, string][];
-  /** Which plates are ink; `auto` takes the darker ones. */
-  ink: 'auto' | string[];
+  /** Which plates are ink; `auto` takes the darker ones, `all` every one but the paper. */
+  ink: 'auto' | 'all' | string[];
   /** Shown and cut in another colour: from, to. */
   recoloured: [string, string][];
   /** Bottom first; plates that are not named follow in their own order. */

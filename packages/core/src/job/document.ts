@@ -1,5 +1,6 @@
 import type { HandOffSettings } from '../handoff';
 import { INK_DEFAULTS, type InkSettings } from '../ink';
+import type { LineMethod } from '../line';
 import type { PieceSettings } from '../piece';
 import type { SquareSettings } from '../square';
 
@@ -19,13 +20,26 @@ export interface Source {
   notes: string[];
 }
 
-/** How ink becomes paths. */
+/** How plates that touch meet. */
+export const NEIGHBOURS = ['shared', 'overlap', 'stacked'] as const;
+export type Neighbours = (typeof NEIGHBOURS)[number];
+
+/** How ink becomes paths. Lengths in source pixels where nothing else is said. */
 export interface LineDocument {
-  method: 'outline';
+  method: LineMethod;
   /** Millimetres off the ink's rim at most; null is a third of a source pixel, whatever the size. */
   tolerance: number | null;
-  /** How far along the contour jitter is evened out, in source pixels. */
+  /** How far along the contour jitter is evened out. */
   smoothness: number;
+  /** How readily a turn is a corner, from 0 (few) to 1 (many). */
+  corners: number;
+  /** Contours around less than this are dropped, in square pixels. */
+  drop: number;
+  /** With centrelines: ink wider than this is outlined; null makes lines of everything. */
+  solid: number | null;
+  /** With plates: borders shared exactly, plates grown under their neighbours by `overlap`, or stacked from the back. */
+  neighbours: Neighbours;
+  overlap: number;
 }
 
 /** All that is saved of a job; everything else is computed from it. */
@@ -47,7 +61,16 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
   units: 'mm',
   square: { turn: 0, mirror: false, angle: 0, flatten: 'auto', crop: null, scale: { by: 'file' } },
   ink: INK_DEFAULTS,
-  line: { method: 'outline', tolerance: null, smoothness: 0.8 },
+  line: {
+    method: 'outline',
+    tolerance: null,
+    smoothness: 0.8,
+    corners: 0.5,
+    drop: 0,
+    solid: null,
+    neighbours: 'shared',
+    overlap: 2,
+  },
   piece: { by: 'artwork', edge: 'width', length: null },
   handoff: { svg: 'filled', dxf: 'r12' },
 };

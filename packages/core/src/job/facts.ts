@@ -1,4 +1,4 @@
-import { contourLength, contoursOf, nodeCount } from '../geometry';
+import { type Shape, contourLength, contoursOf, nodeCount } from '../geometry';
 import type { JobResult } from './run';
 
 /** The figures people look at. Lengths in millimetres. */
@@ -10,7 +10,11 @@ export interface Facts {
   contours: number;
   nodes: number;
   nodesBefore: number;
+  /** Single lines with two ends, and contours of areas that do not close, which there must be none of. */
+  lines: number;
   openPaths: number;
+  /** Smallest and largest mean width of the strokes that single lines stand for; undefined without any. */
+  pens: { least: number; most: number } | undefined;
   cutLength: number;
   /** Percent. */
   match: number;
@@ -29,8 +33,16 @@ export function factsOf({ piece, line }: Pick<JobResult, 'piece' | 'line'>): Fac
     contours: contours.length,
     nodes: contours.reduce((sum, contour) => sum + nodeCount(contour), 0),
     nodesBefore: line.nodesBefore,
-    openPaths: contours.filter((contour) => !contour.closed).length,
+    lines: shapes.filter(({ pen }) => pen !== undefined).length,
+    openPaths: contoursOf(shapes.filter(({ pen }) => pen === undefined)).filter(({ closed }) => !closed)
+      .length,
+    pens: pensOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
     match: line.match.percent,
   };
+}
+
+function pensOf(shapes: readonly Shape[]): Facts['pens'] {
+  const pens = shapes.flatMap(({ pen }) => (pen === undefined ? [] : [pen]));
+  return pens.length > 0 ? { least: Math.min(...pens), most: Math.max(...pens) } : undefined;
 }

@@ -42,3 +42,27 @@ export function remember<T>(
   memory.kept.set(step, [result, ...results].slice(0, KEPT));
   return result;
 }
+
+/** Names of the timed steps, in order. */
+export const STEPS = [
+  'look',
+  'square',
+  'grey',
+  'tone',
+  'separate',
+  'hand',
+  'ink',
+  'contours',
+  'line',
+  'piece',
+  'prove',
+] as const;
+export type Step = (typeof STEPS)[number];
+
+/** Runs one step, or takes what it gave before. */
+export type RunStep = <T>(
+  name: Step,
+  part: string,
+  key: string,
+  compute: () => T,
+) => { key: string; value: T };

@@ -63,7 +63,7 @@ export function reducedSquare(settings: SquareSettings, reduction: number): Omit
  * source's pixels there.
  */
 export function resolveInk(
-  document: Pick<JobDocument, 'ink'>,
+  document: Pick<JobDocument, 'ink' | 'line'>,
   seen: PictureLook,
   toResult: Homography,
   reduction: number,
@@ -80,6 +80,11 @@ export function resolveInk(
   return {
     ...ink,
     by: ink.by === 'auto' ? SEPARATION[kind] : ink.by,
+    // Plates that become paths of their own are all wanted, however light.
+    plates:
+      ink.plates.ink === 'auto' && document.line.method === 'plates'
+        ? { ...ink.plates, ink: 'all' }
+        : ink.plates,
     tone: {
       ...ink.tone,
       levelled:

@@ -22,7 +22,7 @@ import {
   usedPlates,
   vanishingShares,
 } from '../ink';
-import { type ContourSet, type LineResult, makeLine, settleSharpEdges, traceContours } from '../line';
+import { type ContourSet, type LineResult, settleSharpEdges, traceContours } from '../line';
 import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
 import { type Proof, prove } from '../prove';
 import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
@@ -36,8 +36,9 @@ import {
   squareUp,
 } from '../square';
 import type { JobDocument } from './document';
+import { platesOf, runLine } from './line';
 import { type PictureLook, lookAtPicture } from './look';
-import { type Memory, remember } from './memory';
+import { type Memory, type RunStep, STEPS, type Step, remember } from './memory';
 import { type ResolvedInk, cornersOf, kindOf, reducedSquare, resolveInk } from './resolve';
 
 /** A picture as decoded, under a name that stands for its bytes. */
@@ -50,22 +51,6 @@ export interface DecodedPicture {
   whole?: ColourPicture;
 }
 
-/** Names of the timed steps, in order. */
-export const STEPS = [
-  'look',
-  'square',
-  'grey',
-  'tone',
-  'separate',
-  'hand',
-  'ink',
-  'contours',
-  'line',
-  'piece',
-  'prove',
-] as const;
-export type Step = (typeof STEPS)[number];
-
 /** What Ink found on its way. */
 export interface InkResult {
   toned: Toned;
@@ -73,6 +58,8 @@ export interface InkResult {
   separated: Separated;
   plates: UsedPlate[] | undefined;
   bands: number[] | undefined;
+  /** The picture taken apart by colour, where it was. */
+  taken: Plates | undefined;
   vanishing: Vanishing;
   /** Settings as they were used, in this picture's pixels. */
   settings: ResolvedInk;
@@ -104,9 +91,6 @@ export interface JobResult {
 /** Share of a source pixel that paths may be off until a length is given. */
 const DEFAULT_TOLERANCE = 1 / 3;
 
-/** Runs one step, or takes what it gave before. */
-type RunStep = <T>(name: Step, part: string, key: string, compute: () => T) => { key: string; value: T };
-
 /**
  * Runs the stages in order, each from memory where nothing it depends on has changed. The same document
  * and the same pixels give the same result wherever this runs. Settings are in source pixels; on a reduced
@@ -129,12 +113,10 @@ export function runJob(
   });
   const { plan, picture } = square.value;
   const tolerance = tolerancePixels(document, picture, contours.value, plan.scale);
-  const lineSettings = { tolerance, smoothness: document.line.smoothness / source.reduction };
-  const line = step('line', 'line', `${contours.key} ${JSON.stringify(lineSettings)}`, () =>
-    makeLine(contours.value, picture.height, lineSettings, context),
-  );
-  const piece = step('piece', 'piece', `${line.key} ${JSON.stringify([document.piece, plan.scale])}`, () =>
-    makePiece(line.value.shapes, picture, plan.scale, document.piece),
+  const line = runLine(document.line, tolerance, source.reduction, { ink, contours }, step, context);
+  const pieceKey = JSON.stringify([document.piece, plan.scale, platesOf(ink.value)]);
+  const piece = step('piece', 'piece', `${line.key} ${pieceKey}`, () =>
+    makePiece(line.value.shapes, platesOf(ink.value), picture, plan.scale, document.piece),
   );
   const { millimetresPerPixel, scaleSource, frame, paths } = piece.value;
   const hintsAbout = {
@@ -260,6 +242,7 @@ function runInk(
       separated: separated.value,
       plates: taken.value.plates,
       bands: taken.value.bands,
+      taken: taken.value.taken,
       vanishing: vanishing.value,
       settings,
       ink: ink.value,
@@ -272,6 +255,7 @@ const mean = (corners: Corners, from: 0 | 1) =>
 
 interface TakenApart {
   separated: Separated;
+  taken?: Plates;
   plates?: UsedPlate[];
   bands?: number[];
 }
@@ -298,7 +282,7 @@ function takeApart(
       `${plates.key} ${JSON.stringify([settings.plates, settings.ink])}`,
       () => {
         const used = usedPlates(plates.value, settings);
-        return { separated: separateByPlates(plates.value, used), plates: used };
+        return { separated: separateByPlates(plates.value, used), taken: plates.value, plates: used };
       },
     );
   }

@@ -28,37 +28,58 @@ const TIP = (95 * Math.PI) / 180;
 const NEEDLE = (140 * Math.PI) / 180;
 /** How far a tip's sides are looked at beyond what is rounded off. */
 const TIP_REACH = 10;
-/** How far along the contour a side is looked at, in pixels. */
-const REACH = 6;
+/** How far along the contour a side is looked at beyond that, in pixels. */
+const REACH = 4.8;
 /** How much worse than two sides one smooth curve must be; and the distance that counts as bad at all. */
 const WORSE = 1.8;
 const BAD = 0.08;
 
+/** What is taken for a corner. */
+export interface CornerView {
+  /** Widens what counts as noise, in pixels. */
+  jitter: number;
+  /** Sides that meet at less than this turn, in radians, are one smooth curve. */
+  leastTurn: number;
+  /** How far from a corner the points say nothing about its sides, in pixels. */
+  rounded?: number;
+}
+
+/** The least turn for a wish for corners from 0 (few) to 1 (many). */
+export const leastTurn = (corners: number): number =>
+  corners < 0.5 ? LEAST_TURN * (1 + 2.4 * (0.5 - corners)) : LEAST_TURN * (1 - 1.1 * (corners - 0.5));
+
+/** A loop, with what is looked for in it. */
+interface Search {
+  loop: Loop;
+  reach: number;
+  jitter: number;
+  leastTurn: number;
+  rounded: number;
+}
+
 /**
  * Corners of a loop in order along it. A corner is where two sides, each fitted by its own line or
  * parabola, meet at an angle, and one circle through both explains the points badly. The strongest are
- * settled first, and no side is looked at beyond a settled corner. `jitter` in pixels widens what counts
- * as noise.
+ * settled first, and no side is looked at beyond a settled corner.
  */
-export function findCorners(loop: Loop, jitter: number): Corner[] {
+export function findCorners(loop: Loop, { jitter, leastTurn, rounded = ROUNDED }: CornerView): Corner[] {
   const length = loop.along[loop.count];
   if (loop.count < 8 || length < 8) return [];
-  const reach = Math.min(REACH + jitter, length / 6);
+  const reach = Math.min(REACH + rounded + jitter, length / 6);
+  const search = { loop, reach, jitter, leastTurn, rounded };
   const corners: Corner[] = [];
-  const places = candidates(loop, Math.min(3, length / 10));
+  const places = candidates(loop, Math.min(3, length / 10), leastTurn);
   const strong = places.filter(({ turn }) => turn > STRONG_TURN);
   for (const { index } of places) {
     // Short sides between two corners show only to those who look no farther than the next.
-    const corner =
-      examine(loop, index, reach, [...corners, ...strong], jitter) ??
-      examine(loop, index, reach, corners, jitter);
+    const corner = examine(search, index, [...corners, ...strong]) ?? examine(search, index, corners);
     if (corner) corners.push(corner);
   }
   return corners.sort((a, b) => a.index - b.index);
 }
 
 /** Points where the turn over `half` pixels on both sides is a local maximum, strongest first. */
-function candidates(loop: Loop, half: number): { index: number; turn: number }[] {
+function candidates(loop: Loop, half: number, leastTurn: number): { index: number; turn: number }[] {
   const { x, y, along, count } = loop;
   const length = along[count];
   const turns = new Float64Array(count);
@@ -80,7 +101,7 @@ function candidates(loop: Loop, half: number): { index: number; turn: number }[]
     const size = Math.sqrt((inX * inX + inY * inY) * (outX * outX + outY * outY));
     turns[i] = size === 0 ? 0 : 1 - (inX * outX + inY * outY) / size;
   }
-  const least = 1 - Math.cos(LEAST_TURN * 0.6);
+  const least = 1 - Math.cos(leastTurn * 0.6);
   const found: number[] = [];
   for (let i = 0; i < count; i++) {
     if (turns[i] > least && isLocalMaximum(loop, turns, i, half)) found.push(i);
@@ -104,24 +125,19 @@ function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, 
   return true;
 }
 
-function examine(
-  loop: Loop,
-  index: number,
-  reach: number,
-  barriers: { index: number }[],
-  jitter: number,
-): Corner | undefined {
+function examine(search: Search, index: number, barriers: { index: number }[]): Corner | undefined {
+  const { loop, reach, jitter, leastTurn, rounded: usual } = search;
   const free = freeLengths(loop, index, barriers);
-  const near = fitSides(loop, index, Math.min(ROUNDED, reach / 4), reach, free);
-  if (!near || near.turn < LEAST_TURN) return undefined;
+  const near = fitSides(loop, index, Math.min(usual, reach / 2), reach, free);
+  if (!near || near.turn < leastTurn) return undefined;
   const smooth = fitCircle(loop, near.first, near.points);
   if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * near.residual)) return undefined;
-  if (near.turn < TIP && near.off > (1 + jitter) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
+  if (near.turn < TIP && near.off > (usual / ROUNDED + jitter) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
     return undefined;
   if (near.turn < TIP) return { index, ...near.place, rounded: near.inner };
   if (near.turn > NEEDLE && near.beyond > 1) return undefined;
   // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.
-  const rounded = Math.min(5, Math.max(ROUNDED, 0.8 / Math.sin(Math.max(0.1, (Math.PI - near.turn) / 2))));
+  const rounded = Math.min(5, Math.max(usual, 0.8 / Math.sin(Math.max(0.1, (Math.PI - near.turn) / 2))));
   const longest = loop.along[loop.count] / 4;
   const far = fitSides(
     loop,
@@ -130,7 +146,7 @@ function examine(
     Math.min(rounded + TIP_REACH, longest),
     free,
   );
-  if (!far || far.turn < LEAST_TURN) return { index, ...near.place, rounded: near.inner };
+  if (!far || far.turn < leastTurn) return { index, ...near.place, rounded: near.inner };
   // From near, the sides are rounded already; from afar, they are drawn on over a long way. The truth lies between.
   const place = { x: (near.place.x + far.place.x) / 2, y: (near.place.y + far.place.y) / 2 };
   return { index, ...place, rounded: far.inner };
@@ -162,7 +178,7 @@ function fitSides(
   const turn = Math.abs(Math.atan2(into.x * out.y - into.y * out.x, into.x * out.x + into.y * out.y));
   // A tip retracts by what pixels round off, which grows as it gets sharper.
   const retracted = 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2));
-  const most = Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
+  const most = Math.max(1, inner / ROUNDED) * Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
   const off = Math.hypot(meeting.x - x[index], meeting.y - y[index]);
   return {
     first,

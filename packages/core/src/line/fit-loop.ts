@@ -1,11 +1,11 @@
 import { type Contour, circleContour } from '../geometry';
 import { contourOfChain } from './chain';
 import { fitCircle } from './circle';
-import { type Corner, findCorners } from './corners';
-import type { Run } from './run';
+import { findCorners, leastTurn } from './corners';
+import { jitterOf } from './jitter';
+import { runBetween, wholeRun } from './runs-of';
 import type { Loop } from './sections';
 import { settle } from './settle';
-import { evenOut } from './smooth';
 
 /** How a loop is turned into curves. Lengths in pixels. */
 export interface FitOptions {
@@ -13,6 +13,8 @@ export interface FitOptions {
   tolerance: number;
   /** Standard deviation of the Gaussian that evens out jitter along the contour. */
   smoothness: number;
+  /** How readily a turn is a corner, from 0 (few) to 1 (many). */
+  corners: number;
 }
 
 /** Fewest points that may speak for a circle. */
@@ -20,66 +22,30 @@ const CIRCLE_POINTS = 8;
 /** Their mean distance from it, as a share of the tolerance: a small square is within a pixel of a circle, but no circle. */
 const ROUND = 0.3;
 
+/** Jitter of so many pixels is evened out over twice the length. */
+export const JITTERY = 0.06;
+
 /** Lines, arcs and cubics that follow a loop within the tolerance; a whole circle where the loop is one. */
 export function fitLoop(loop: Loop, options: FitOptions): Contour {
   const circle = loop.count >= CIRCLE_POINTS ? fitCircle(loop, 0, loop.count, options.tolerance) : undefined;
   if (circle && circle.worst <= options.tolerance && circle.rms <= ROUND * options.tolerance) {
     return circleContour(circle, circle.radius, isClockwise(loop));
   }
-  const corners = findCorners(loop, Math.max(0, options.smoothness - 1));
+  const jitter = jitterOf(loop);
+  const smoothness = options.smoothness * (1 + jitter / JITTERY);
+  const corners = findCorners(loop, {
+    jitter: Math.max(0, options.smoothness - 1),
+    leastTurn: leastTurn(options.corners),
+  });
   const runs =
     corners.length === 0
-      ? [wholeRun(loop, options.smoothness)]
-      : corners.map((corner, k) =>
-          runBetween(loop, corner, corners[(k + 1) % corners.length], options.smoothness),
-        );
-  return contourOfChain(settle(runs, options.tolerance));
+      ? [wholeRun(loop, smoothness)]
+      : corners.map((corner, k) => runBetween(loop, corner, corners[(k + 1) % corners.length], smoothness));
+  return contourOfChain(settle(runs, options.tolerance, jitter, true));
 }
 
 function isClockwise({ x, y, count }: Loop): boolean {
   let twice = 0;
   for (let i = 0, j = count - 1; i < count; j = i++) twice += x[j] * y[i] - x[i] * y[j];
   return twice > 0;
-}
-
-/** A loop without corners, begun at its rightmost point, where a node costs nothing. */
-function wholeRun(loop: Loop, smoothness: number): Run {
-  const { count } = loop;
-  const sigma = (smoothness * count) / loop.along[count];
-  const x = evenOut(loop.x, sigma, true);
-  const y = evenOut(loop.y, sigma, true);
-  const first = x.reduce((best, value, i) => (value > x[best] ? i : best), 0);
-  const around = (values: Float64Array) =>
-    Float64Array.from({ length: count + 1 }, (_, k) => values[(first + k) % count]);
-  return runOf(around(x), around(y), true);
-}
-
-/** The points between two corners, those that pixels round off left out, with the corners as exact ends. */
-function runBetween(loop: Loop, from: Corner, to: Corner, smoothness: number): Run {
-  const { x, y, along, count } = loop;
-  const length = along[count];
-  const whole = (along[to.index] - along[from.index] + length) % length || length;
-  const leave = Math.min(from.rounded, whole / 4);
-  const arrive = Math.min(to.rounded, whole / 4);
-  const xs = [from.x];
-  const ys = [from.y];
-  for (let k = 1; k < count; k++) {
-    const i = (from.index + k) % count;
-    const gone = (along[i] - along[from.index] + length) % length;
-    if (gone >= whole - arrive || gone === 0) break;
-    if (gone < leave) continue;
-    xs.push(x[i]);
-    ys.push(y[i]);
-  }
-  xs.push(to.x);
-  ys.push(to.y);
-  const sigma = (smoothness * xs.length) / whole;
-  const [x1, y1] = [xs, ys].map((values) => evenOut(Float64Array.from(values), sigma, false));
-  return runOf(x1, y1, false);
-}
-
-function runOf(x: Float64Array, y: Float64Array, around: boolean): Run {
-  const along = new Float64Array(x.length);
-  for (let i = 1; i < x.length; i++) along[i] = along[i - 1] + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
-  return { x, y, along, around };
 }

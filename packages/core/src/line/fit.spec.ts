@@ -7,7 +7,7 @@ import { traceContours } from './contours';
 import { makeLine } from './line';
 import { settleSharpEdges } from './sharp-edges';
 
-const options = { tolerance: 1 / 3, smoothness: 0.8 };
+const options = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
 
 function trace(inside: (x: number, y: number) => boolean, size = 120) {
   const grey = drawn(size, size, inside, 10);

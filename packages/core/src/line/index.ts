@@ -7,3 +7,6 @@ export * from './match';
 export * from './line';
 export * from './sharp-edges';
 export * from './half-plane';
+export * from './plates/borders';
+export * from './plates/shared';
+export * from './centreline/centreline';

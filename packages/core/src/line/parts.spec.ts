@@ -1,7 +1,7 @@
 import { random } from '../testing/pictures';
 import { armDirection, armsMeet, fitArm } from './arm';
 import { fitCircle } from './circle';
-import { findCorners } from './corners';
+import { findCorners, leastTurn } from './corners';
 import { Directions } from './local-direction';
 import { loopOf, measured } from './sections';
 import { evenOut } from './smooth';
@@ -85,6 +85,8 @@ describe('arms', () => {
   });
 });
 
+const usual = { jitter: 0, leastTurn: leastTurn(0.5) };
+
 describe('findCorners', () => {
   it.each([
     [
@@ -121,7 +123,7 @@ describe('findCorners', () => {
   ] as [string, [number, number][], number][])(
     'finds those of %s where they are',
     (_name, polygon, count) => {
-      const found = findCorners(outline(polygon, 0.7), 0);
+      const found = findCorners(outline(polygon, 0.7), usual);
       expect(found).toHaveLength(count);
       for (const [x, y] of polygon) {
         expect(Math.min(...found.map((corner) => Math.hypot(corner.x - x, corner.y - y)))).toBeLessThan(0.5);
@@ -134,14 +136,30 @@ describe('findCorners', () => {
       radius * Math.cos(angle),
       radius * Math.sin(angle),
     ]);
-    expect(findCorners(round, 0)).toEqual([]);
+    expect(findCorners(round, usual)).toEqual([]);
+  });
+
+  it('finds more and fewer of them as is wished', () => {
+    const bent = outline(
+      [
+        [0, 0],
+        [0, 40],
+        [40, 80],
+        [80, 0],
+      ],
+      0.7,
+    );
+    const count = (corners: number) => findCorners(bent, { jitter: 0, leastTurn: leastTurn(corners) }).length;
+    expect(count(0.5)).toBe(4);
+    expect(count(0)).toBeLessThan(4);
+    expect(leastTurn(1)).toBeLessThan(leastTurn(0.5));
   });
 
   it('finds none on an ellipse', () => {
     expect(
       findCorners(
         loop(400, (angle) => [60 * Math.cos(angle), 25 * Math.sin(angle)]),
-        0,
+        usual,
       ),
     ).toEqual([]);
   });

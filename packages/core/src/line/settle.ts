@@ -10,32 +10,38 @@ import { refineChain } from './refine';
  * of the largest: what is left of the tolerance is for that.
  */
 const SHARE = 0.7;
+/** Of jittery points the share is larger, by so much a pixel of jitter above what is clean: they make no more curves. */
+const PER_JITTER = 8;
+const CLEAN = 0.03;
+const MOST_SHARE = 1.3;
 /** How often pieces that are still too far off are cut in two and refined again. */
 const ATTEMPTS = 3;
 
 /**
- * The chain of fewest pieces found that stays within `tolerance` of the points of runs that follow one another around
+ * The chain of fewest pieces found that stays within `tolerance` of the points of runs that follow one another along
  * a contour: pieces fitted one after another, loosely; then all refined together; then what is still too far off
  * cut in two and refined again. Acceptance is by distance after refining.
  */
-export function settle(runs: readonly Run[], tolerance: number): Chain {
-  let chain = chainOf(runs, SHARE * tolerance);
+export function settle(runs: readonly Run[], tolerance: number, jitter: number, closed: boolean): Chain {
+  const share = Math.min(MOST_SHARE, SHARE + PER_JITTER * Math.max(0, jitter - CLEAN));
+  let chain = chainOf(runs, share * tolerance, closed);
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     refineChain(chain);
     const off = chain.pieces.map((_, k) => misfit(chain, k) > tolerance);
     if (!off.includes(true)) return chain;
     chain = cutInTwo(chain, off);
   }
-  return chainOf(runs, tolerance);
+  return chainOf(runs, tolerance, closed);
 }
 
-/** Runs end where the next begins; the last ends at the first one's start. */
-function chainOf(runs: readonly Run[], tolerance: number): Chain {
-  const chain: Chain = { closed: true, nodes: [], pieces: [] };
+/** Runs end where the next begins; the last, when closed, at the first one's start. */
+function chainOf(runs: readonly Run[], tolerance: number, closed: boolean): Chain {
+  const chain: Chain = { closed, nodes: [], pieces: [] };
   for (const run of runs) {
     const { nodes, pieces } = fitRun(run, tolerance);
     chain.nodes.push(...nodes.slice(0, -1));
     chain.pieces.push(...pieces);
+    if (!closed && run === runs[runs.length - 1]) chain.nodes.push(...nodes.slice(-1));
   }
   return chain;
 }

@@ -1,4 +1,4 @@
-import type { DrawingPath } from '../format';
+import type { DrawingPath, DrawingPlate } from '../format';
 import { type Box, type Shape, boxOf, boxWidth, boxHeight, contoursOf, placeShape } from '../geometry';
 import { DrelkError } from '../error';
 
@@ -62,9 +62,10 @@ export function pixelScale(
   return { millimetresPerPixel: scale.millimetresPerPixel ?? UNSCALED, source: scale.from };
 }
 
-/** Brings shapes in pixels to their true size; the frame's upper left becomes the origin. */
+/** Brings shapes in pixels to their true size; the frame's upper left becomes the origin. `plates` by number. */
 export function makePiece(
   shapes: readonly Shape[],
+  plates: readonly DrawingPlate[],
   picture: { width: number; height: number },
   known: PictureScale,
   settings: PieceSettings,
@@ -79,7 +80,10 @@ export function makePiece(
   const placed = shapes.map((shape) => placeShape(shape, placement));
   return {
     frame: { left: 0, top: 0, right: boxWidth(frame) * scale, bottom: boxHeight(frame) * scale },
-    paths: placed.map((shape) => ({ task: 'cut-through', shape })),
+    paths: placed.map((shape): DrawingPath => {
+      const plate = shape.plate === undefined ? undefined : plates[shape.plate];
+      return plate ? { task: 'cut-through', shape, plate } : { task: 'cut-through', shape };
+    }),
     artwork: boxOf(contoursOf(placed)),
     millimetresPerPixel: scale,
     scaleSource: source,

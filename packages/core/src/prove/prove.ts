@@ -12,6 +12,7 @@ export interface Finding {
 export interface Proof {
   findings: Finding[];
   contours: number;
+  /** Open ones among the contours of areas; single lines are open by nature. */
   open: number;
 }
 
@@ -25,7 +26,8 @@ export function prove(
   hasTrueSize: boolean,
 ): Proof {
   const contours = contoursOf(paths.map((path) => path.shape));
-  const open = contours.filter((contour) => !contour.closed).length;
+  const areas = paths.filter(({ shape }) => shape.pen === undefined);
+  const open = contoursOf(areas.map((path) => path.shape)).filter((contour) => !contour.closed).length;
   const findings: Finding[] = [];
   if (open > 0) {
     findings.push({

@@ -1,4 +1,4 @@
-import type { Drawing, Task } from '../drawing';
+import type { Drawing, DrawingPath, Task } from '../drawing';
 
 /** Layer name and colour number (DXF reference, colour index 1 to 255) of each task; the numbers are our own. */
 const LAYERS: Record<Task, { name: string; colour: number }> = {
@@ -8,11 +8,26 @@ const LAYERS: Record<Task, { name: string; colour: number }> = {
   pocket: { name: 'POCKET', colour: 214 },
   guide: { name: 'GUIDE', colour: 8 },
 };
+/** Plates take colour numbers this far apart, so that neighbours in the list are told apart on screen. */
+const APART = 20;
+/** Longest name of a layer in release 12. */
+const LONGEST = 31;
 
-/** The layers a drawing uses. */
+/** The layers a drawing uses, one for each task and plate. */
 export function layersOf(drawing: Drawing): { name: string; colour: number }[] {
-  return [...new Set(drawing.paths.map((path) => path.task))].map((task) => LAYERS[task]);
+  const layers = new Map<string, number>();
+  for (const path of drawing.paths) {
+    const name = layerName(path);
+    if (layers.has(name)) continue;
+    const own = LAYERS[path.task].colour;
+    layers.set(name, path.plate ? ((own + APART * layers.size) % 240) + 10 : own);
+  }
+  return [...layers].map(([name, colour]) => ({ name, colour }));
 }
 
-/** The layer a task's paths lie on. */
-export const layerName = (task: Task): string => LAYERS[task].name;
+/** The layer that a path lies on: letters, digits and underscores only. */
+export function layerName({ task, plate }: Pick<DrawingPath, 'task' | 'plate'>): string {
+  const { name } = LAYERS[task];
+  if (!plate) return name;
+  return `${name}_${plate.name.toUpperCase().replace(/[^A-Z0-9]+/g, '_')}`.slice(0, LONGEST);
+}

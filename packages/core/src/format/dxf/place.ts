@@ -1,5 +1,5 @@
 import { type Contour, type Point, boxOf, contoursOf } from '../../geometry';
-import type { Drawing } from '../drawing';
+import type { Drawing, DrawingPath } from '../drawing';
 
 /** How drawing coordinates become DXF ones: y up, the frame's lower left at the origin, in the file's unit. */
 export interface DxfSpace {
@@ -27,11 +27,7 @@ export function dxfSpace({ frame, units, paths }: Drawing): DxfSpace {
   };
 }
 
-/** Every contour with the task of its shape. */
-export function taskContours(
-  drawing: Drawing,
-): { task: Drawing['paths'][number]['task']; contour: Contour }[] {
-  return drawing.paths.flatMap(({ task, shape }) =>
-    contoursOf([shape]).map((contour) => ({ task, contour })),
-  );
+/** Every contour with the path it belongs to. */
+export function drawnContours(drawing: Drawing): { path: DrawingPath; contour: Contour }[] {
+  return drawing.paths.flatMap((path) => contoursOf([path.shape]).map((contour) => ({ path, contour })));
 }

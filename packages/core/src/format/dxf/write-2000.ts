@@ -1,7 +1,7 @@
 import { type Contour, type Cubic, type Point, type Segment, arcCubics, eachSegment } from '../../geometry';
 import type { Drawing } from '../drawing';
 import { layerName, layersOf } from './layers';
-import { type DxfSpace, dxfSpace, taskContours } from './place';
+import { type DxfSpace, dxfSpace, drawnContours } from './place';
 import { type Tag, writeTags } from './tags';
 import { verticesOf, wholeCircle } from './vertices';
 
@@ -30,10 +30,10 @@ const FIRST_ENTITY = 0x100;
  */
 export function writeDxf2000(drawing: Drawing): string {
   const space = dxfSpace(drawing);
-  const contours = taskContours(drawing);
-  const entities = contours.flatMap(({ task, contour }, i): Tag[] => {
+  const contours = drawnContours(drawing);
+  const entities = contours.flatMap(({ path, contour }, i): Tag[] => {
     const handle = (FIRST_ENTITY + i).toString(16).toUpperCase();
-    return entity(contour, layerName(task), handle, space);
+    return entity(contour, layerName(path), handle, space);
   });
   return writeTags([
     ...header(space, FIRST_ENTITY + contours.length),

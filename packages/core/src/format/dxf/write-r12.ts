@@ -1,6 +1,6 @@
 import type { Drawing } from '../drawing';
 import { layerName, layersOf } from './layers';
-import { type DxfSpace, dxfSpace, taskContours } from './place';
+import { type DxfSpace, dxfSpace, drawnContours } from './place';
 import { type Tag, writeTags } from './tags';
 import { verticesOf, wholeCircle } from './vertices';
 
@@ -15,8 +15,8 @@ export function writeDxfR12(drawing: Drawing): string {
     ...tables(drawing),
     [0, 'SECTION'],
     [2, 'ENTITIES'],
-    ...taskContours(drawing).flatMap(({ task, contour }): Tag[] => {
-      const layer = layerName(task);
+    ...drawnContours(drawing).flatMap(({ path, contour }): Tag[] => {
+      const layer = layerName(path);
       const circle = wholeCircle(contour);
       if (circle) {
         const { x, y } = space.point(circle);

@@ -1,5 +1,5 @@
 import { type Contour, type Point, type Segment, type Shape, arcPoint, centredArc } from '../../geometry';
-import type { Drawing, Task } from '../drawing';
+import type { Drawing, DrawingPath } from '../drawing';
 import { plain } from '../number';
 
 /** How shapes are drawn: as filled areas, or as hairlines for programs that cut what is stroked. */
@@ -7,10 +7,13 @@ export type SvgStyle = 'filled' | 'lines';
 
 const DECIMALS = 3;
 
+/** Hairlines, in millimetres. */
+const HAIRLINE = 0.1;
+
 /**
  * The drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in millimetres, one group a
- * task and one path a shape with its holes inside. Holes run against their outer contour, so that both
- * fill rules show the same.
+ * task and plate, and one path a shape with its holes inside. Holes run against their outer contour, so that both
+ * fill rules show the same. Single lines are drawn with the pen they were found with.
  */
 export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
   const { frame, units, paths } = drawing;
@@ -18,32 +21,53 @@ export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
   const height = frame.bottom - frame.top;
   const size = (length: number) =>
     units === 'in' ? `${plain(length / 25.4, 5)}in` : `${plain(length, DECIMALS)}mm`;
-  const paint =
-    style === 'filled' ? 'fill="#000" stroke="none"' : 'fill="none" stroke="#000" stroke-width="0.1"';
-  const tasks = [...new Set(paths.map((path) => path.task))];
-  const groups = tasks.map((task) =>
-    group(
-      task,
-      paths.filter((path) => path.task === task).map((p) => p.shape),
-      frame,
-    ),
-  );
+  const groups = new Map<string, DrawingPath[]>();
+  for (const path of paths) {
+    const id = groupName(path);
+    groups.set(id, [...(groups.get(id) ?? []), path]);
+  }
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${size(width)}" height="${size(height)}" ` +
       `viewBox="0 0 ${plain(width, DECIMALS)} ${plain(height, DECIMALS)}">`,
-    ...groups.map((lines) => lines.replace('<g ', `<g ${paint} fill-rule="evenodd" `)),
+    ...[...groups].map(([id, own]) => group(id, own, frame, style)),
     '</svg>',
     '',
   ].join('\n');
 }
 
-function group(task: Task, shapes: Shape[], origin: { left: number; top: number }): string {
-  const paths = shapes.map((shape) => `<path d="${shapeData(shape, origin)}"/>`);
-  return [`<g id="${task}">`, ...paths, '</g>'].join('\n');
+/** Task, plate, and whether it is of lines; what is not a letter or a digit becomes a hyphen. */
+function groupName({ task, plate, shape }: DrawingPath): string {
+  const parts = [task, plate?.name ?? '', shape.pen === undefined ? '' : 'lines'];
+  return parts
+    .filter(Boolean)
+    .map((part) => part.replace(/[^a-z0-9]+/gi, '-'))
+    .join('-');
 }
 
-function shapeData(shape: Shape, origin: { left: number; top: number }): string {
+function group(id: string, paths: readonly DrawingPath[], origin: Origin, style: SvgStyle): string {
+  const [{ plate, shape: first }] = paths;
+  const colour = plate?.colour ?? '#000';
+  const isPenned = first.pen !== undefined;
+  const filled = style === 'filled' && !isPenned;
+  const round = isPenned ? ' stroke-linecap="round" stroke-linejoin="round"' : '';
+  const paint = filled
+    ? `fill="${colour}" stroke="none" fill-rule="evenodd"`
+    : `fill="none" stroke="${colour}" stroke-width="${HAIRLINE}"${round}`;
+  const lines = paths.map(({ shape }) => {
+    const pen =
+      style === 'filled' && shape.pen !== undefined ? ` stroke-width="${plain(shape.pen, DECIMALS)}"` : '';
+    return `<path${pen} d="${shapeData(shape, origin)}"/>`;
+  });
+  return [`<g ${paint} id="${id}">`, ...lines, '</g>'].join('\n');
+}
+
+interface Origin {
+  left: number;
+  top: number;
+}
+
+function shapeData(shape: Shape, origin: Origin): string {
   return [shape.outer, ...shape.holes].map((contour) => pathData(contour, origin.left, origin.top)).join('');
 }
 

@@ -1,0 +1,78 @@
+import {
+  type ClipType,
+  ClipType as Clip,
+  EndType,
+  FillRule,
+  JoinType,
+  type PathsD,
+  booleanOpD,
+  inflatePathsD,
+  unionD,
+} from 'clipper2-ts';
+import type { Contour } from './contour';
+import { flatten } from './flatten';
+
+/** How finely curves are followed, and how finely the library counts: decimals of the unit. */
+const FLAT = 0.01;
+const DECIMALS = 4;
+
+/** How an offset goes around corners. */
+export type OffsetCorners = 'round' | 'sharp' | 'bevelled';
+const JOINS: Record<OffsetCorners, JoinType> = {
+  round: JoinType.Round,
+  sharp: JoinType.Miter,
+  bevelled: JoinType.Bevel,
+};
+/** A sharp corner reaches at most this many offsets far. */
+const MITER = 4;
+
+/** Areas that either of two sets of closed contours covers. */
+export const united = (a: readonly Contour[], b: readonly Contour[] = []): Contour[] =>
+  combined(Clip.Union, a, b);
+/** Areas of the first that the second does not cover. */
+export const subtracted = (a: readonly Contour[], b: readonly Contour[]): Contour[] =>
+  combined(Clip.Difference, a, b);
+/** Areas that both cover. */
+export const intersected = (a: readonly Contour[], b: readonly Contour[]): Contour[] =>
+  combined(Clip.Intersection, a, b);
+
+/** Areas grown by a distance, or shrunk by a negative one; curves come back as straight pieces within 0.01. */
+export function offset(
+  areas: readonly Contour[],
+  distance: number,
+  corners: OffsetCorners = 'round',
+): Contour[] {
+  const whole = unionD(pathsOf(areas), FillRule.EvenOdd);
+  return contoursFrom(inflatePathsD(whole, distance, JOINS[corners], EndType.Polygon, MITER, DECIMALS, FLAT));
+}
+
+/** The area that a round pen of some width covers along lines. */
+export function penned(lines: readonly { contour: Contour; pen: number }[]): Contour[] {
+  const areas = lines.flatMap(({ contour, pen }) => {
+    const end = contour.closed ? EndType.Joined : EndType.Round;
+    return inflatePathsD(pathsOf([contour]), pen / 2, JoinType.Round, end, MITER, DECIMALS, FLAT);
+  });
+  return contoursFrom(unionD(areas, FillRule.NonZero));
+}
+
+function combined(operation: ClipType, a: readonly Contour[], b: readonly Contour[]): Contour[] {
+  const [subject, clip] = [a, b].map((contours) => unionD(pathsOf(contours), FillRule.EvenOdd));
+  return contoursFrom(booleanOpD(operation, subject, clip, FillRule.NonZero, DECIMALS));
+}
+
+function pathsOf(contours: readonly Contour[]): PathsD {
+  return contours.map((contour) => {
+    const points = flatten(contour, FLAT);
+    return Array.from({ length: points.length / 2 }, (_, i) => ({ x: points[2 * i], y: points[2 * i + 1] }));
+  });
+}
+
+function contoursFrom(paths: PathsD): Contour[] {
+  return paths
+    .filter((path) => path.length > 2)
+    .map(([first, ...rest]) => ({
+      start: { x: first.x, y: first.y },
+      segments: [...rest, first].map(({ x, y }) => ({ kind: 'line', x, y })),
+      closed: true,
+    }));
+}

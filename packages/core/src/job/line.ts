@@ -1,0 +1,131 @@
+import type { Context } from '../context';
+import type { DrawingPlate } from '../format';
+import {
+  NO_PLATE,
+  type TakenMap,
+  mapOfBands,
+  mapOfInk,
+  mapOfPlates,
+  plateSheets,
+  within,
+  withoutSpecks,
+} from '../ink';
+import {
+  type ContourSet,
+  type LineResult,
+  type LineSettings,
+  makeCentrelines,
+  makeLine,
+  makePlateLines,
+  resultOf,
+  traceContours,
+} from '../line';
+import { findRowChanges } from '../raster';
+import type { LineDocument } from './document';
+import type { RunStep } from './memory';
+import type { InkResult } from './run';
+
+/** Tones made of crossings have their contour at half way. */
+const HALF = 127.5;
+
+/** Line: paths by the document's method, in pixels of the picture computed on. */
+export function runLine(
+  document: LineDocument,
+  tolerance: number,
+  reduction: number,
+  from: { ink: { key: string; value: InkResult }; contours: { key: string; value: ContourSet } },
+  step: RunStep,
+  context: Context,
+): { key: string; value: LineResult } {
+  const { ink, contours } = from;
+  const { grey } = ink.value.ink;
+  const settings: LineSettings = {
+    tolerance,
+    smoothness: document.smoothness / reduction,
+    corners: document.corners,
+    drop: document.drop / reduction ** 2,
+  };
+  if (document.method === 'outline') {
+    return step('line', 'line', `${contours.key} ${JSON.stringify(settings)}`, () =>
+      makeLine(contours.value, grey.height, settings, context),
+    );
+  }
+  if (document.method === 'centreline') {
+    const solid = document.solid === null ? null : document.solid / reduction;
+    return step('line', 'line', `${contours.key} centreline ${JSON.stringify([settings, solid])}`, () =>
+      makeCentrelines(ink.value.ink, contours.value, { ...settings, solid }, context),
+    );
+  }
+  const map = step('line', 'map', ink.key, () => mapOf(ink.value));
+  const { neighbours } = document;
+  const reach = neighbours === 'stacked' ? Infinity : document.overlap / reduction;
+  return step('line', 'line', `${map.key} ${JSON.stringify([settings, neighbours, reach])}`, () =>
+    neighbours === 'shared'
+      ? makePlateLines(map.value, map.value.crossing, contours.value, settings, context)
+      : overlapping(map.value, contours.value, reach, settings, context),
+  );
+}
+
+/** Which plate each pixel is of, by whatever Ink took the picture apart with. */
+function mapOf({ taken, plates, bands, separated, toned, settings, ink }: InkResult): TakenMap {
+  const map =
+    taken && plates
+      ? mapOfPlates(taken, plates)
+      : bands
+        ? mapOfBands(toned.grey, bands, separated.lightOnDark)
+        : mapOfInk(ink);
+  return withoutSpecks(within(map, ink), settings.clean.specks);
+}
+
+/** Plates that reach under one another, each traced by itself. */
+function overlapping(
+  map: TakenMap,
+  contours: ContourSet,
+  reach: number,
+  settings: LineSettings,
+  context: Context,
+): LineResult {
+  const plates = [...new Set(map.labels)].filter((label) => label !== NO_PLATE).sort((a, b) => a - b);
+  const results = plateSheets(map, plates, reach, context).map((grey) => {
+    const around = traceContours(grey, HALF, findRowChanges(grey, HALF), context);
+    return makeLine(around, grey.height, settings, context);
+  });
+  const shapes = results.flatMap((result, k) =>
+    result.shapes.map((shape) => ({ ...shape, plate: plates[k] })),
+  );
+  const sum = (of: (result: LineResult) => number) =>
+    results.reduce((total, result) => total + of(result), 0);
+  return {
+    ...resultOf(
+      shapes,
+      contours,
+      map.height,
+      sum((result) => result.nodesBefore),
+      sum((result) => result.dropped),
+    ),
+    // Overlaps would count as paper where areas are compared by what is inside an odd number of contours.
+    match: results.length === 1 ? results[0].match : covering(results),
+  };
+}
+
+/** How well each plate is met, all together. */
+function covering(results: readonly LineResult[]): LineResult['match'] {
+  const sum = (of: (match: LineResult['match']) => number) =>
+    results.reduce((total, { match }) => total + of(match), 0);
+  const [hit, missed, extra] = [
+    sum(({ hit }) => hit),
+    sum(({ missed }) => missed),
+    sum(({ extra }) => extra),
+  ];
+  return { hit, missed, extra, percent: (100 * hit) / (hit + missed + extra) };
+}
+
+/** Names and colours of the plates that shapes refer to by number. */
+export function platesOf({ plates, bands }: InkResult): DrawingPlate[] {
+  if (plates) return plates.map(({ name, shown }) => ({ name, colour: shown }));
+  if (!bands) return [];
+  return Array.from({ length: bands.length + 1 }, (_, k) => {
+    const tone = Math.round((255 * (k + 0.5)) / (bands.length + 1));
+    return { name: `band ${k + 1}`, colour: `#${tone.toString(16).padStart(2, '0').repeat(3)}` };
+  });
+}

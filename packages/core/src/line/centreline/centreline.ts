@@ -1,0 +1,62 @@
+import { type Context, checkStopped } from '../../context';
+import { type Contour, contourLength } from '../../geometry';
+import { type GreyPicture, distanceTransform, thinned } from '../../raster';
+import { type FitOptions, fitLoop } from '../fit-loop';
+import { fitOpen } from '../fit-open';
+import { measured } from '../sections';
+import { joinEnds } from './join';
+import { readSkeleton } from './skeleton';
+import { type Stroke, findStrokes } from './strokes';
+import { tidySkeleton } from './tidy';
+
+/** A stroke as a single line, in pixels, with its mean width. */
+export interface Centreline {
+  contour: Contour;
+  width: number;
+}
+
+/** Besides over half a width, a stroke's middle is rounded at its corners over this many pixels. */
+const ROUNDED = 2;
+/** A stroke shorter than this many widths is a dot, and no line. */
+const DOT = 0.6;
+
+/**
+ * The middle lines of all strokes of ink, each once: the mask is thinned for how strokes hang together, whiskers and
+ * the false branches of crossings go, every place is moved half way between the two rims of the grey picture, strokes
+ * run on through junctions, and the same fit as for outlines makes lines and cubics of them. Dots are left out.
+ */
+export function traceCentrelines(
+  grey: GreyPicture,
+  level: number,
+  options: FitOptions,
+  context: Context,
+): Centreline[] {
+  const { width, height, data } = grey;
+  const ink = Uint8Array.from(data, (tone) => (tone < level ? 1 : 0));
+  const { distance } = distanceTransform(ink, width, height, 0, { context });
+  context.progress('line', 0.2);
+  const lines = thinned({ width, height, data: ink }, context);
+  context.progress('line', 0.5);
+  const radius = (place: number | { x: number; y: number }) => {
+    const i = typeof place === 'number' ? place : Math.floor(place.y) * width + Math.floor(place.x);
+    return Math.max(0.5, distance[i] - 0.5);
+  };
+  const skeleton = tidySkeleton(readSkeleton(lines), radius);
+  checkStopped(context);
+  const strokes = findStrokes(grey, level, skeleton, radius);
+  context.progress('line', 0.7);
+  const fitted = strokes
+    .filter((stroke) => stroke.x.length > 1)
+    .map((stroke) => {
+      checkStopped(context);
+      return { contour: fitStroke(stroke, options), width: stroke.width, stroke };
+    })
+    .filter(({ contour, width: pen }) => contour.closed || contourLength(contour) > DOT * pen);
+  joinEnds(fitted);
+  return fitted.map(({ contour, width: pen }) => ({ contour, width: pen }));
+}
+
+function fitStroke({ x, y, corners, closed, start, end, width }: Stroke, options: FitOptions): Contour {
+  if (closed) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options);
+  return fitOpen({ x, y, corners }, start, end, options, ROUNDED + 0.6 * width);
+}

@@ -1,0 +1,27 @@
+import type { Context } from '../../context';
+import { type GreyPicture, type RowChanges, distanceTransform, findRowChanges } from '../../raster';
+
+/**
+ * Parts ink by its width: what a disc `width` pixels across fits into, with the room that the disc covers there
+ * (opening), and the rest. Both are grey pictures with the ink's own rims.
+ */
+export function thickAreas(
+  grey: GreyPicture,
+  level: number,
+  width: number,
+  context: Context,
+): { thin: GreyPicture; thick: { grey: GreyPicture; changes: RowChanges } | undefined } {
+  const { data, width: columns, height: rows } = grey;
+  const ink = Uint8Array.from(data, (tone) => (tone < level ? 1 : 0));
+  const inner = distanceTransform(ink, columns, rows, 0, { context }).distance;
+  const seeds = Uint8Array.from(inner, (distance) => (distance - 0.5 > width / 2 ? 1 : 0));
+  if (!seeds.includes(1)) return { thin: grey, thick: undefined };
+  const outer = distanceTransform(seeds, columns, rows, 1, { context }).distance;
+  // A pixel more than the disc takes in the rim's mixed pixels.
+  const reach = width / 2 + 1.5;
+  const paper = 255;
+  const thick = data.map((tone, i) => (outer[i] <= reach ? tone : paper));
+  const thin = data.map((tone, i) => (outer[i] <= reach ? paper : tone));
+  const changes = findRowChanges({ ...grey, data: thick }, level);
+  return { thin: { ...grey, data: thin }, thick: { grey: { ...grey, data: thick }, changes } };
+}
