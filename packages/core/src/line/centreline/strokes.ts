@@ -1,4 +1,4 @@
-import type { GreyPicture } from '../../raster';
+import { type GreyPicture, toneAt } from '../../raster';
 import { type Middle, findMiddle, toRim } from './middle';
 import type { Skeleton } from './skeleton';
 
@@ -38,14 +38,9 @@ const FREE = 0.3;
 /** A stub is shorter than this many half widths, and ends within this many of a corner. */
 const STUB = 6;
 const STUB_END = 1.6;
-/**
- * So far beside its middle, in widths, a round end's rim comes sooner by 0.14 widths, r - sqrt(r^2 - (0.7 r)^2); half of
- * that tells it from a straight one.
- */
-const BESIDE = 0.35;
-const ROUND_END = 0.07;
-/** Of thin strokes even a straight end looks this much rounded, in pixels. */
-const LEAST_ROUND = 0.43;
+/** A third of 0.107 widths, since the tips of thin strokes are blunted by the pixels; and how finely ink is counted, in pixels. */
+const ROUND_END = 0.036;
+const SAMPLE = 0.25;
 
 /**
  * Strokes of a skeleton, each once: branches that run on through a junction are one stroke, straight across it; the
@@ -312,15 +307,22 @@ function strokeOf(chain: Chain, grey: GreyPicture, level: number): Stroke {
 }
 
 /**
- * A free end: at the rim where the stroke is cut off straight, half a width before it where it is round. Round ends are
- * told by how much sooner the rim comes beside the middle.
+ * A free end: at the rim where the stroke is cut off straight, half a width before it where it is round. What tells them
+ * apart is how much ink there is ahead: a half disc has as much as a straight end that is 0.107 widths shorter,
+ * r - pi r / 4.
  */
 function freeEnd({ x, y, dx, dy }: Arrival, width: number, grey: GreyPicture, level: number): Place {
-  const reach = 3 * width + 4;
-  const far = toRim(grey, level, x, y, dx, dy, reach);
-  const beside = (side: number) =>
-    toRim(grey, level, x - side * width * dy, y + side * width * dx, dx, dy, reach);
-  const isRound = far - (beside(BESIDE) + beside(-BESIDE)) / 2 > Math.max(LEAST_ROUND, ROUND_END * width);
+  const far = toRim(grey, level, x, y, dx, dy, 3 * width + 4);
+  const paper = 2 * level;
+  const side = width / 2 + 1;
+  let ink = 0;
+  for (let along = SAMPLE / 2; along < far + 2; along += SAMPLE) {
+    for (let across = SAMPLE / 2 - side; across < side; across += SAMPLE) {
+      const tone = toneAt(grey, x + along * dx - across * dy, y + along * dy + across * dx);
+      ink += Math.max(0, 1 - tone / paper) * SAMPLE * SAMPLE;
+    }
+  }
+  const isRound = far - ink / width > ROUND_END * width;
   const end = Math.max(0, isRound ? far - width / 2 : far);
   return { x: x + end * dx, y: y + end * dy };
 }
