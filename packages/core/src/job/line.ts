@@ -56,7 +56,7 @@ export function runLine(
       makeCentrelines(ink.value.ink, contours.value, { ...settings, solid }, context),
     );
   }
-  const map = step('line', 'map', ink.key, () => mapOf(ink.value));
+  const map = step('line', 'map', `${ink.key} ${settings.drop}`, () => mapOf(ink.value, settings.drop));
   const { neighbours } = document;
   const reach = neighbours === 'stacked' ? Infinity : document.overlap / reduction;
   return step('line', 'line', `${map.key} ${JSON.stringify([settings, neighbours, reach])}`, () =>
@@ -66,15 +66,15 @@ export function runLine(
   );
 }
 
-/** Which plate each pixel is of, by whatever Ink took the picture apart with. */
-function mapOf({ taken, plates, bands, separated, toned, settings, ink }: InkResult): TakenMap {
+/** Which plate each pixel is of, by whatever Ink took the picture apart with; small areas go to their neighbours. */
+function mapOf({ taken, plates, bands, separated, toned, settings, ink }: InkResult, drop: number): TakenMap {
   const map =
     taken && plates
       ? mapOfPlates(taken, plates)
       : bands
         ? mapOfBands(toned.grey, bands, separated.lightOnDark)
         : mapOfInk(ink);
-  return withoutSpecks(within(map, ink), settings.clean.specks);
+  return withoutSpecks(within(map, ink), Math.max(drop, settings.clean.specks));
 }
 
 /** Plates that reach under one another, each traced by itself. */

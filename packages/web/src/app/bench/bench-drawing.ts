@@ -15,9 +15,12 @@ export const COLOURS = {
 
 /** A piece of path data, made ready for drawing once. */
 export interface DrawnPaths {
+  /** Areas whole, and their outer contours and holes apart. */
   all: Path2D;
   outer: Path2D;
   holes: Path2D;
+  plates: { colour: string; path: Path2D }[];
+  lines: { pen: number; path: Path2D }[];
   nodes: Float32Array;
   handles: Float32Array;
 }
@@ -27,29 +30,60 @@ export function drawnPaths(paths: PathView): DrawnPaths {
   const holes = new Path2D(paths.holes);
   const all = new Path2D(paths.outer);
   all.addPath(holes);
-  return { all, outer, holes, nodes: paths.nodes, handles: paths.handles };
+  return {
+    all,
+    outer,
+    holes,
+    plates: paths.plates.map(({ colour, data }) => ({ colour, path: new Path2D(data) })),
+    lines: paths.lines.map(({ pen, data }) => ({ pen, path: new Path2D(data) })),
+    nodes: paths.nodes,
+    handles: paths.handles,
+  };
 }
 
 /** Draws paths in picture coordinates; `pixel` is a screen pixel in them. */
 export function drawPaths(
-  context: CanvasRenderingContext2D,
+  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
   paths: DrawnPaths,
   style: PathStyle,
   pixel: number,
 ): void {
   if (style === 'filled') {
-    context.fillStyle = COLOURS.fill;
-    context.fill(paths.all, 'evenodd');
+    if (paths.plates.length === 0) fillPaths(context, paths, COLOURS.fill);
+    for (const { colour, path } of paths.plates) {
+      context.fillStyle = colour;
+      context.fill(path, 'evenodd');
+    }
     return;
   }
   context.lineJoin = 'round';
   context.lineWidth = 1.6 * pixel;
   context.strokeStyle = COLOURS.cut;
   context.stroke(paths.all);
+  for (const { path } of paths.lines) context.stroke(path);
   if (style === 'nodes') drawNodes(context, paths, pixel);
 }
 
-function drawNodes(context: CanvasRenderingContext2D, { nodes, handles }: DrawnPaths, pixel: number): void {
+/** Areas filled, and lines drawn as wide as the strokes they stand for. */
+export function fillPaths(
+  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  { all, lines }: Pick<DrawnPaths, 'all' | 'lines'>,
+  colour: string,
+): void {
+  context.fillStyle = context.strokeStyle = colour;
+  context.fill(all, 'evenodd');
+  context.lineCap = context.lineJoin = 'round';
+  for (const { pen, path } of lines) {
+    context.lineWidth = pen;
+    context.stroke(path);
+  }
+}
+
+function drawNodes(
+  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  { nodes, handles }: DrawnPaths,
+  pixel: number,
+): void {
   context.strokeStyle = COLOURS.node;
   context.lineWidth = pixel;
   context.globalAlpha *= 0.7;
@@ -74,25 +108,25 @@ function drawNodes(context: CanvasRenderingContext2D, { nodes, handles }: DrawnP
  * Lights up the misfit: ink that the paths miss in one colour, paper that they take in another. Each is cut
  * out on a sheet of its own, of the size of what is drawn on, and laid down.
  */
-export function drawMisfit(context: CanvasRenderingContext2D, ink: Path2D, paths: Path2D): void {
+export function drawMisfit(context: CanvasRenderingContext2D, ink: Path2D, paths: DrawnPaths): void {
   const { width, height } = context.canvas;
   const transform = context.getTransform();
-  const layDown = (whole: Path2D, without: Path2D, colour: string) => {
+  const bare = { all: ink, lines: [] };
+  const layDown = (whole: typeof bare | DrawnPaths, without: typeof bare | DrawnPaths, colour: string) => {
     const sheet = new OffscreenCanvas(width, height);
     const drawing = sheet.getContext('2d');
     if (!drawing) return;
     drawing.setTransform(transform);
-    drawing.fillStyle = colour;
-    drawing.fill(whole, 'evenodd');
+    fillPaths(drawing, whole, colour);
     drawing.globalCompositeOperation = 'destination-out';
-    drawing.fill(without, 'evenodd');
+    fillPaths(drawing, without, colour);
     context.save();
     context.resetTransform();
     context.drawImage(sheet, 0, 0);
     context.restore();
   };
-  layDown(ink, paths, COLOURS.missed);
-  layDown(paths, ink, COLOURS.extra);
+  layDown(bare, paths, COLOURS.missed);
+  layDown(paths, bare, COLOURS.extra);
 }
 
 /** Polygons as one path. */

@@ -6,7 +6,7 @@ export type BenchLayer = (typeof BENCH_LAYERS)[number];
 export const LAYER_NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', paths: 'Paths' };
 export type PathStyle = 'filled' | 'lines' | 'nodes';
 /** What a fact shows when it is clicked. */
-export type Highlight = 'none' | 'size' | 'shapes' | 'holes' | 'open' | 'length';
+export type Highlight = 'none' | 'size' | 'shapes' | 'holes' | 'lines' | 'open' | 'length';
 
 export const STAGES = ['square', 'ink', 'line', 'piece', 'prove', 'handoff'] as const;
 export type Stage = (typeof STAGES)[number];

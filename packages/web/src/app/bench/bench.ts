@@ -270,7 +270,7 @@ export class Bench implements OnDestroy {
         context.globalAlpha *= 0.35;
         drawPaths(context, paths, 'filled', pixel);
         context.globalAlpha /= 0.35;
-        drawMisfit(context, raw.path, paths.all);
+        drawMisfit(context, raw.path, paths);
       } else drawPaths(context, paths, look.style, pixel);
     };
     const highlight = this.state.highlight();
@@ -278,6 +278,8 @@ export class Bench implements OnDestroy {
       context.lineWidth = 3 * pixel;
       context.strokeStyle = COLOURS.mark;
       if (paths && (highlight === 'shapes' || highlight === 'length')) context.stroke(paths.outer);
+      if (paths && (highlight === 'lines' || highlight === 'length'))
+        for (const { path } of paths.lines) context.stroke(path);
       if (paths && (highlight === 'holes' || highlight === 'length')) context.stroke(paths.holes);
       if (highlight === 'size') {
         const { frame, millimetresPerPixel: mm } = view;

@@ -142,9 +142,13 @@ export interface InkFacts {
 
 /** Paths for drawing. */
 export interface PathView {
-  /** SVG path data of all outer contours and of all holes. */
+  /** SVG path data of all outer contours of areas and of all holes. */
   outer: string;
   holes: string;
+  /** Areas by their plate's colour, where the picture was taken apart. */
+  plates: { colour: string; data: string }[];
+  /** Single lines, with the width of the pen that each stands for, in pixels. */
+  lines: { pen: number; data: string }[];
   /** x, y of each node. */
   nodes: Float32Array;
   /** x, y of a node and of its handle, for each handle. */

@@ -28,7 +28,7 @@ export function viewOf(result: JobResult, reduction: number, mode: 'preview' | '
     width: picture.width * reduction,
     height: picture.height * reduction,
     toSource: atSourceScale(result.plan.toSource, reduction),
-    paths: pathsOf(result.line.shapes, reduction),
+    paths: pathsOf(result, reduction),
     facts: factsOf(result),
     squareFacts: squareFactsOf(result, reduction),
     inkFacts: inkFactsOf(result, reduction),
@@ -83,10 +83,12 @@ function inkFactsOf({ kind, seen, ink, picture }: JobResult, reduction: number):
   };
 }
 
-function pathsOf(shapes: readonly Shape[], scale: number): PathView {
+function pathsOf({ line, piece }: JobResult, scale: number): PathView {
+  const { shapes } = line;
   const nodes: number[] = [];
   const handles: number[] = [];
   for (const contour of contoursOf(shapes)) {
+    if (!contour.closed) nodes.push(contour.start.x * scale, contour.start.y * scale);
     eachSegment(contour, (from, segment) => {
       nodes.push(segment.x * scale, segment.y * scale);
       if (segment.kind === 'cubic') {
@@ -94,14 +96,24 @@ function pathsOf(shapes: readonly Shape[], scale: number): PathView {
       }
     });
   }
+  const areas = shapes.filter(({ pen }) => pen === undefined);
+  const data = (some: readonly Shape[]) => dataOf(contoursOf(some), scale);
+  const colours = new Map<string, Shape[]>();
+  piece.paths.forEach(({ plate }, k) => {
+    if (plate) colours.set(plate.colour, [...(colours.get(plate.colour) ?? []), shapes[k]]);
+  });
   return {
     outer: dataOf(
-      shapes.map((shape) => shape.outer),
+      areas.map((shape) => shape.outer),
       scale,
     ),
     holes: dataOf(
-      shapes.flatMap((shape) => shape.holes),
+      areas.flatMap((shape) => shape.holes),
       scale,
+    ),
+    plates: [...colours].map(([colour, own]) => ({ colour, data: data(own) })),
+    lines: shapes.flatMap((shape) =>
+      shape.pen === undefined ? [] : [{ pen: shape.pen * scale, data: data([shape]) }],
     ),
     nodes: Float32Array.from(nodes),
     handles: Float32Array.from(handles, (value) => value * scale),

@@ -47,7 +47,9 @@ export class Facts {
         scaleSource === 'none',
       ),
       this.highlighting('shapes', 'shapes', String(facts.shapes), 'Shows the outer contours.'),
-      this.highlighting('holes', 'holes', String(facts.holes), 'Shows the holes.'),
+      facts.lines > 0
+        ? this.highlighting('lines', 'single lines', String(facts.lines), 'Shows the single lines.')
+        : this.highlighting('holes', 'holes', String(facts.holes), 'Shows the holes.'),
       {
         name: 'nodes',
         value: String(facts.nodes),

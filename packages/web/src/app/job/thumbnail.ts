@@ -1,4 +1,4 @@
-import { COLOURS, drawnPaths } from '../bench/bench-drawing';
+import { COLOURS, drawPaths, drawnPaths } from '../bench/bench-drawing';
 import type { ResultView } from '../engine/messages';
 
 const WIDTH = 360;
@@ -13,7 +13,6 @@ export async function thumbnailOf({ paths, width, height }: Pick<ResultView, 'pa
   context.fillRect(0, 0, WIDTH, HEIGHT);
   const scale = Math.min((WIDTH - 24) / width, (HEIGHT - 24) / height);
   context.setTransform(scale, 0, 0, scale, (WIDTH - width * scale) / 2, (HEIGHT - height * scale) / 2);
-  context.fillStyle = COLOURS.fill;
-  context.fill(drawnPaths(paths).all, 'evenodd');
+  drawPaths(context, drawnPaths(paths), 'filled', 1);
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 }

@@ -29,6 +29,40 @@ describe('the panel of Line', () => {
   });
 });
 
+describe('the methods of Line', () => {
+  it('are taken with one click, plates with the colours of the picture', () => {
+    const { store } = fakeWork();
+    const { press, text } = render(LinePanel);
+    press('centreline');
+    expect(store.document()?.line.method).toBe('centreline');
+    expect(text()).toContain('Each stroke once, along its middle.');
+    press('plates');
+    expect(store.document()?.line.method).toBe('plates');
+    expect(store.document()?.ink.by).toBe('plates');
+    expect(text()).toContain('Neighbours share one border exactly');
+    press('overlap');
+    expect(store.document()?.line.neighbours).toBe('overlap');
+  });
+
+  it('have their own knobs', () => {
+    const { store } = fakeWork();
+    const { press, slide, text } = render(LinePanel);
+    slide('Corners', 0.9);
+    slide('Drop contours under', 5);
+    expect(text()).toContain('more');
+    expect(store.document()?.line).toMatchObject({ corners: 0.9, drop: 3.32 });
+    press('centreline');
+    slide('Outline ink wider than', 12);
+    expect(store.document()?.line.solid).toBe(12);
+    slide('Outline ink wider than', 0);
+    expect(store.document()?.line.solid).toBeNull();
+    press('plates');
+    press('overlap');
+    slide('Overlap', 4);
+    expect(store.document()?.line.overlap).toBe(4);
+  });
+});
+
 describe('the panel of Piece', () => {
   it('takes a width in fractions of an inch', () => {
     const { store } = fakeWork();

@@ -1,16 +1,31 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import type { LineDocument, LineMethod, Neighbours } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
 import { Slide } from '../../shared/slide';
 
 /** The tolerance slider counts in sixths of a pixel's share, on a scale where each step is a tenth more. */
 const FINEST = 0.05;
 const RATIO = 1.1;
+/** Areas grow by this factor a step of their slider, from one square pixel. */
+const AREA_RATIO = 1.35;
 
-/** Line: how closely paths follow the ink, and how much jitter is evened out. */
+const METHODS: { id: LineMethod; name: string; says: string }[] = [
+  { id: 'outline', name: 'outline', says: 'Closed paths around the ink’s edge.' },
+  { id: 'centreline', name: 'centreline', says: 'Each stroke once, along its middle.' },
+  { id: 'plates', name: 'plates', says: 'Each colour or band of grey as shapes of its own.' },
+];
+const WAYS: { id: Neighbours; name: string; says: string }[] = [
+  { id: 'shared', name: 'share a border', says: 'Neighbours share one border exactly: no gap, no overlap.' },
+  { id: 'overlap', name: 'overlap', says: 'Each plate reaches a little under those above it.' },
+  { id: 'stacked', name: 'stack', says: 'Each plate covers all that lies on it, from the back.' },
+];
+
+/** Line: how ink becomes paths, how closely they follow it, and how much jitter is evened out. */
 @Component({
   selector: 'drelk-line-panel',
-  imports: [MatButtonModule, Slide],
+  imports: [MatButtonModule, MatButtonToggleModule, Slide],
   templateUrl: './line-panel.html',
   styleUrl: '../panel.scss',
 })
@@ -33,6 +48,33 @@ export class LinePanel {
     const pixels = this.line()?.smoothness ?? 0;
     return view && pixels > 0 ? `${(pixels * view.millimetresPerPixel).toPrecision(2)} mm` : 'none';
   });
+  readonly methods = METHODS;
+  readonly neighbours = WAYS;
+  readonly methodSays = computed(() => METHODS.find(({ id }) => id === this.line()?.method)?.says ?? '');
+  readonly neighboursSays = computed(() => WAYS.find(({ id }) => id === this.line()?.neighbours)?.says ?? '');
+  readonly solidSays = computed(() => {
+    const solid = this.line()?.solid;
+    return solid == null ? 'nothing' : this.lengthSays(solid);
+  });
+  readonly penSays = computed(() => {
+    const pens = this.work.view()?.facts.pens;
+    if (!pens) return '';
+    const [least, most] = [pens.least, pens.most].map((pen) => this.work.length(pen));
+    return least === most ? `Strokes ${least} wide.` : `Strokes ${least} to ${most} wide.`;
+  });
+  readonly cornersSay = computed(() => {
+    const corners = this.line()?.corners ?? 0.5;
+    return corners < 0.45 ? 'fewer' : corners > 0.55 ? 'more' : 'as usual';
+  });
+  readonly dropPosition = computed(() => {
+    const drop = this.line()?.drop ?? 0;
+    return drop > 0 ? 1 + Math.round(Math.log(drop) / Math.log(AREA_RATIO)) : 0;
+  });
+  readonly dropSays = computed(() => {
+    const drop = this.line()?.drop ?? 0;
+    const millimetres = this.work.view()?.millimetresPerPixel ?? 1;
+    return drop > 0 ? `${(drop * millimetres ** 2).toPrecision(2)} mm²` : 'none';
+  });
   readonly counts = computed(() => {
     const facts = this.work.view()?.facts;
     if (!facts) return undefined;
@@ -42,27 +84,79 @@ export class LinePanel {
 
   tryTolerance(position: number): void {
     const tolerance = this.toleranceAt(position);
-    this.work.store.try(({ line }) => {
-      line.tolerance = tolerance;
-    });
+    this.try({ tolerance });
   }
 
   setTolerance(position: number | null): void {
     const tolerance = position === null ? null : this.toleranceAt(position);
-    this.work.store.change(tolerance === null ? 'Tolerance of the picture' : 'Tolerance', ({ line }) => {
-      line.tolerance = tolerance;
-    });
+    this.set(tolerance === null ? 'Tolerance of the picture' : 'Tolerance', { tolerance });
   }
 
   trySmoothness(smoothness: number): void {
-    this.work.store.try(({ line }) => {
-      line.smoothness = smoothness;
-    });
+    this.try({ smoothness });
   }
 
   setSmoothness(smoothness: number): void {
-    this.work.store.change('Smoothness', ({ line }) => {
-      line.smoothness = smoothness;
+    this.set('Smoothness', { smoothness });
+  }
+
+  setMethod(method: LineMethod): void {
+    this.work.store.change(`Method: ${method}`, ({ line, ink }) => {
+      line.method = method;
+      // Bands are plates too; otherwise it is colours that a picture is taken apart by.
+      if (method === 'plates' && this.work.view()?.inkFacts.by !== 'bands') ink.by = 'plates';
+    });
+  }
+
+  setNeighbours(neighbours: Neighbours): void {
+    this.set('How plates meet', { neighbours });
+  }
+
+  trySolid(width: number): void {
+    this.try({ solid: width > 0 ? width : null });
+  }
+
+  setSolid(width: number): void {
+    this.set('Outline wide ink', { solid: width > 0 ? width : null });
+  }
+
+  tryOverlap(overlap: number): void {
+    this.try({ overlap });
+  }
+
+  setOverlap(overlap: number): void {
+    this.set('Overlap', { overlap });
+  }
+
+  tryCorners(corners: number): void {
+    this.try({ corners });
+  }
+
+  setCorners(corners: number): void {
+    this.set('Corners', { corners });
+  }
+
+  tryDrop(position: number): void {
+    this.try({ drop: areaAt(position) });
+  }
+
+  setDrop(position: number): void {
+    this.set('Drop small contours', { drop: areaAt(position) });
+  }
+
+  lengthSays(pixels: number | undefined): string {
+    return this.work.length((pixels ?? 0) * (this.work.view()?.millimetresPerPixel ?? 1));
+  }
+
+  private try(change: Partial<LineDocument>): void {
+    this.work.store.try(({ line }) => {
+      Object.assign(line, change);
+    });
+  }
+
+  private set(label: string, change: Partial<LineDocument>): void {
+    this.work.store.change(label, ({ line }) => {
+      Object.assign(line, change);
     });
   }
 
@@ -71,3 +165,6 @@ export class LinePanel {
     return Number((pixels * (this.work.view()?.millimetresPerPixel ?? 1)).toPrecision(3));
   }
 }
+
+const areaAt = (position: number) =>
+  position > 0 ? Number((AREA_RATIO ** (position - 1)).toPrecision(3)) : 0;
