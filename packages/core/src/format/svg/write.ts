@@ -1,4 +1,13 @@
-import { type Contour, type Point, type Segment, type Shape, arcPoint, centredArc } from '../../geometry';
+import {
+  type Contour,
+  type Point,
+  type Segment,
+  type Shape,
+  arcCubics,
+  arcPoint,
+  centredArc,
+  eachSegment,
+} from '../../geometry';
 import type { Drawing, DrawingPath } from '../drawing';
 import { plain } from '../number';
 
@@ -57,7 +66,8 @@ function group(id: string, paths: readonly DrawingPath[], origin: Origin, style:
   const lines = paths.map(({ shape }) => {
     const pen =
       style === 'filled' && shape.pen !== undefined ? ` stroke-width="${plain(shape.pen, DECIMALS)}"` : '';
-    return `<path${pen} d="${shapeData(shape, origin)}"/>`;
+    // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
+    return `<path${pen} d="${shapeData(plate ? withoutArcs(shape) : shape, origin)}"/>`;
   });
   return [`<g ${paint} id="${id}">`, ...lines, '</g>'].join('\n');
 }
@@ -65,6 +75,17 @@ function group(id: string, paths: readonly DrawingPath[], origin: Origin, style:
 interface Origin {
   left: number;
   top: number;
+}
+
+function withoutArcs({ outer, holes }: Shape): Shape {
+  const cubics = (contour: Contour): Contour => {
+    const segments: Segment[] = [];
+    eachSegment(contour, (from, segment) =>
+      segments.push(...(segment.kind === 'arc' ? arcCubics(from, segment) : [segment])),
+    );
+    return { ...contour, segments };
+  };
+  return { outer: cubics(outer), holes: holes.map(cubics) };
 }
 
 function shapeData(shape: Shape, origin: Origin): string {

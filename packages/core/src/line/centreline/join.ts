@@ -1,20 +1,20 @@
 import { type Contour, type Point, flatten } from '../../geometry';
 
-/** An end this near to another stroke, as a share of that one's width, is meant to lie on it. */
-const ON_IT = 0.6;
+/** An end whose ink touches another stroke's, its own half width and the other's away, is meant to lie on it. */
+const TOUCHING = 1.05;
 const FLAT = 0.001;
 
 /** Moves ends that lie on another stroke's middle exactly onto its fitted curve, so that T and Y meet. */
 export function joinEnds(strokes: { contour: Contour; width: number }[]): void {
   const flat = strokes.map(({ contour }) => flatten(contour, FLAT));
-  strokes.forEach(({ contour }, k) => {
+  strokes.forEach(({ contour, width }, k) => {
     if (contour.closed || contour.segments.length === 0) return;
     const last = contour.segments[contour.segments.length - 1];
     for (const end of [contour.start, last]) {
       const met = strokes.flatMap((other, n) => {
         if (n === k) return [];
         const near = nearestOn(flat[n], other.contour.closed, end);
-        return near.distance < ON_IT * other.width ? [near] : [];
+        return near.distance < (TOUCHING * (width + other.width)) / 2 ? [near] : [];
       });
       const [nearest] = met.sort((a, b) => a.distance - b.distance);
       if (!nearest) continue;
