@@ -4,6 +4,7 @@ import { random } from '../../packages/core/src/testing/pictures';
 import { percentile, print } from '../measure';
 import { type Score, scoreShape } from './score';
 import { fontShapes, generatedShapes, iconShapes } from './sets';
+import { strokeRows } from './strokes';
 import { type TrueShape, overlaps } from './true-shape';
 
 /** Blurred by a pixel, with noise of 8 of 255, and saved as a JPEG of quality 75. */
@@ -59,6 +60,7 @@ function row(scores: readonly Score[]): Record<string, string> {
     'circles: centre, radius': circles.length
       ? `${mean(circles.map(({ centre }) => centre)).toFixed(4)}, ${mean(circles.map(({ radius }) => radius)).toFixed(4)}`
       : '',
+    'crossings, open contours': `${sum(scores, ({ crossings }) => crossings)}, ${sum(scores, ({ open }) => open)}`,
     'topology kept': `${scores.filter((score) => score.topology).length}`,
   };
 }
@@ -87,6 +89,15 @@ export async function accuracy(each: boolean, only?: string): Promise<void> {
     });
     if (each) printWorst(scores);
   }
+  await strokes();
+}
+
+/** Prints how near centrelines come to the lines that were drawn. */
+async function strokes(): Promise<void> {
+  print(
+    'Centrelines of strokes 3, 5, 8 and 12 pixels wide, round and straight ends; distances in pixels',
+    await strokeRows(),
+  );
 }
 
 function printWorst(scores: readonly Score[]): void {

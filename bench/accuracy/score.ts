@@ -6,6 +6,7 @@ import {
   contoursOf,
   distanceToPieces,
   distancesBetween,
+  findCrossings,
   indexPieces,
   nestContours,
   newJob,
@@ -35,6 +36,9 @@ export interface Score {
   circles: { centre: number; radius: number }[];
   /** Outlines and holes are as many as they should be. */
   topology: boolean;
+  /** Places where contours cross themselves or each other, and contours that do not close. */
+  crossings: number;
+  open: number;
 }
 
 export type Spoil = (picture: ColourPicture) => Promise<ColourPicture>;
@@ -60,6 +64,8 @@ export async function scoreShape(shape: TrueShape, size: number, spoil?: Spoil):
     corners: compareCorners(truth.contours, found),
     circles: compareCircles(truth.circles, found),
     topology: shapesOf(truth.contours) === shapesOf(found),
+    crossings: findCrossings(found, FLAT).length,
+    open: found.filter(({ closed }) => !closed).length,
   };
 }
 

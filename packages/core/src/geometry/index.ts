@@ -8,3 +8,4 @@ export * from './nest';
 export * from './distance';
 export * from './homography';
 export * from './areas';
+export * from './crossings';
