@@ -10,7 +10,7 @@ export function twoTone(megapixels: number): ColourPicture {
   const data = new Uint8Array(width * height * 4).fill(255);
   const words = new Uint32Array(data.buffer);
   // Cells of one size in pixels: the length of contours then grows with the picture, as its pixels do.
-  const cell = 288;
+  const cell = 480;
   for (let top = 0; top + cell <= height; top += cell) {
     for (let left = 0; left + cell <= width; left += cell) draw(words, width, left, top, cell);
   }
