@@ -1,4 +1,5 @@
 import type { Arc, Cubic, Point } from './contour';
+import { norm } from './norm';
 
 /** An arc by its circle. Angles in radians, counter-clockwise on screen, so that y = centre.y - r sin(angle). */
 export interface CentredArc {
@@ -19,7 +20,7 @@ export function centredArc(from: Point, arc: Arc): CentredArc {
   const centre = { x: (from.x + arc.x) / 2 + share * chordY, y: (from.y + arc.y) / 2 - share * chordX };
   return {
     centre,
-    radius: Math.hypot(from.x - centre.x, from.y - centre.y),
+    radius: norm(from.x - centre.x, from.y - centre.y),
     startAngle: Math.atan2(centre.y - from.y, from.x - centre.x),
     sweep,
   };

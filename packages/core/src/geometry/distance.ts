@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import type { Contour } from './contour';
 import { flatten } from './flatten';
+import { norm } from './norm';
 
 /** Straight pieces of some contours, ready to be asked how far a point is from the nearest. */
 export interface PieceIndex {
@@ -63,7 +64,7 @@ function distanceToSegment(pieces: Float64Array, at: number, x: number, y: numbe
   const dy = pieces[at + 3] - y1;
   const squared = dx * dx + dy * dy;
   const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
-  return Math.hypot(x - x1 - t * dx, y - y1 - t * dy);
+  return norm(x - x1 - t * dx, y - y1 - t * dy);
 }
 
 /** Distances from places along some contours, `step` apart at most, to the nearest of other contours. */
@@ -81,7 +82,7 @@ export function distancesBetween(
     const y1 = pieces[i + 1];
     const x2 = pieces[i + 2];
     const y2 = pieces[i + 3];
-    const count = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / step));
+    const count = Math.max(1, Math.ceil(norm(x2 - x1, y2 - y1) / step));
     // Each piece begins where the one before it ended, except at the first of a contour.
     const begins = i === 0 || pieces[i - 2] !== x1 || pieces[i - 1] !== y1;
     for (let k = begins ? 0 : 1; k <= count; k++) {

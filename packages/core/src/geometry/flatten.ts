@@ -1,6 +1,7 @@
 import { arcPoint, centredArc } from './arc';
 import { type Contour, type Cubic, type Point, type Segment, eachSegment } from './contour';
 import { cubicPoint } from './measure';
+import { norm } from './norm';
 
 /**
  * Corners of a polygon that stays within `tolerance` of the contour, as x, y pairs. A closed contour's
@@ -39,7 +40,7 @@ function flattenSegment(from: Point, to: Segment, tolerance: number, points: num
  * max|B''| / (8 n^2), and |B''| is at most six times the larger second difference of the control points.
  */
 function cubicSteps(from: Point, c: Cubic, tolerance: number): number {
-  const first = Math.hypot(from.x - 2 * c.x1 + c.x2, from.y - 2 * c.y1 + c.y2);
-  const second = Math.hypot(c.x1 - 2 * c.x2 + c.x, c.y1 - 2 * c.y2 + c.y);
+  const first = norm(from.x - 2 * c.x1 + c.x2, from.y - 2 * c.y1 + c.y2);
+  const second = norm(c.x1 - 2 * c.x2 + c.x, c.y1 - 2 * c.y2 + c.y);
   return Math.max(1, Math.ceil(Math.sqrt((0.75 * Math.max(first, second)) / tolerance)));
 }

@@ -1,3 +1,4 @@
+export * from './norm';
 export * from './contour';
 export * from './arc';
 export * from './measure';

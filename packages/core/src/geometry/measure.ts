@@ -1,5 +1,6 @@
 import { centredArc } from './arc';
 import { type Box, type Contour, type Cubic, type Point, eachSegment } from './contour';
+import { norm } from './norm';
 
 /**
  * Exact area inside a closed contour, positive when it runs counter-clockwise seen on screen.
@@ -38,7 +39,7 @@ export function contourLength(contour: Contour): number {
     else if (to.kind === 'arc' && to.bulge !== 0) {
       const { radius, sweep } = centredArc(from, to);
       length += radius * Math.abs(sweep);
-    } else length += Math.hypot(to.x - from.x, to.y - from.y);
+    } else length += norm(to.x - from.x, to.y - from.y);
   });
   return length;
 }
@@ -67,7 +68,7 @@ function cubicSpeed(from: Point, c: Cubic, t: number): number {
   const a = 3 * u * u;
   const b = 6 * u * t;
   const d = 3 * t * t;
-  return Math.hypot(
+  return norm(
     a * (c.x1 - from.x) + b * (c.x2 - c.x1) + d * (c.x - c.x2),
     a * (c.y1 - from.y) + b * (c.y2 - c.y1) + d * (c.y - c.y2),
   );

@@ -2,6 +2,8 @@ export * from './document';
 export * from './look';
 export * from './memory';
 export * from './resolve';
+export * from './square';
+export * from './ink';
 export * from './run';
 export * from './options';
 export * from './facts';

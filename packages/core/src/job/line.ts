@@ -22,8 +22,8 @@ import {
 } from '../line';
 import { findRowChanges } from '../raster';
 import type { LineDocument } from './document';
+import type { InkResult } from './ink';
 import type { RunStep } from './memory';
-import type { InkResult } from './run';
 
 /** Tones made of crossings have their contour at half way. */
 const HALF = 127.5;

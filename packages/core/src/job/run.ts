@@ -2,69 +2,19 @@ import { type Context } from '../context';
 import type { Drawing } from '../format';
 import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
-import {
-  type Ink,
-  type Kind,
-  type Plates,
-  type Separated,
-  type Toned,
-  type UsedPlate,
-  type Vanishing,
-  findBackground,
-  makeInk,
-  makePlates,
-  makeTone,
-  replayStrokes,
-  separateByBands,
-  separateByEdges,
-  separateByPlates,
-  separateByTone,
-  usedPlates,
-  vanishingShares,
-} from '../ink';
+import type { Kind } from '../ink';
 import { type ContourSet, type LineResult, settleSharpEdges, traceContours } from '../line';
 import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
 import { type Proof, prove } from '../prove';
-import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
-import {
-  type Corners,
-  RIM,
-  type SquareHint,
-  type SquarePlan,
-  measureHints,
-  planSquare,
-  squareUp,
-} from '../square';
+import type { ColourPicture } from '../raster';
+import { type Corners, type SquareHint, type SquarePlan, measureHints } from '../square';
 import type { JobDocument } from './document';
+import { type InkResult, runInk } from './ink';
 import { platesOf, runLine } from './line';
 import { type PictureLook, lookAtPicture } from './look';
 import { type Memory, type RunStep, STEPS, type Step, remember } from './memory';
-import { type ResolvedInk, cornersOf, kindOf, reducedSquare, resolveInk } from './resolve';
-
-/** A picture as decoded, under a name that stands for its bytes. */
-export interface DecodedPicture {
-  key: string;
-  picture: ColourPicture;
-  /** How many times smaller than the source it was made, 1 for the source itself. */
-  reduction: number;
-  /** The source itself, where this is a smaller copy: what a picture is, is seen there. */
-  whole?: ColourPicture;
-}
-
-/** What Ink found on its way. */
-export interface InkResult {
-  toned: Toned;
-  /** Before the hand's strokes. */
-  separated: Separated;
-  plates: UsedPlate[] | undefined;
-  bands: number[] | undefined;
-  /** The picture taken apart by colour, where it was. */
-  taken: Plates | undefined;
-  vanishing: Vanishing;
-  /** Settings as they were used, in this picture's pixels. */
-  settings: ResolvedInk;
-  ink: Ink;
-}
+import { cornersOf, kindOf } from './resolve';
+import { type DecodedPicture, type Squared, runSquare } from './square';
 
 /** Everything the six stages found, except the files themselves. */
 export interface JobResult {
@@ -174,141 +124,6 @@ function see(source: DecodedPicture, memory: Memory, step: RunStep, context: Con
   return step('look', 'look', source.key, () =>
     lookAtPicture(memory.looks, source.whole ?? source.picture, context),
   ).value;
-}
-
-interface Squared {
-  key: string;
-  value: { plan: SquarePlan; picture: ColourPicture; grey: GreyPicture };
-}
-
-/** Square up: the plan, the picture made by it, and its tones. */
-function runSquare(
-  document: JobDocument,
-  { picture, reduction, key }: DecodedPicture,
-  seen: PictureLook,
-  step: RunStep,
-  context: Context,
-): Squared {
-  const corners = cornersOf(document, seen)?.map((value) => value / reduction) ?? null;
-  const density = document.source.density === null ? null : document.source.density / reduction;
-  const settings = reducedSquare(document.square, reduction);
-  const plan = planSquare(picture, settings, corners, density, RIM / reduction);
-  const { width, height, toResult, loop, exact } = plan;
-  const pixels = `${key} ${JSON.stringify([width, height, toResult, loop, exact])}`;
-  const squared = step('square', 'square', pixels, () => squareUp(picture, plan, context));
-  const grey = step('grey', 'grey', squared.key, () => toGrey(squared.value, context));
-  return { key: squared.key, value: { plan, picture: squared.value, grey: grey.value } };
-}
-
-/** Ink: tones made ready, told apart, drawn on by hand, cleaned. */
-function runInk(
-  document: JobDocument,
-  { picture: source, reduction }: DecodedPicture,
-  seen: PictureLook,
-  square: Squared,
-  step: RunStep,
-  context: Context,
-): { key: string; value: InkResult } {
-  const { plan, picture, grey } = square.value;
-  const corners = cornersOf(document, seen);
-  const middle = corners
-    ? { x: mean(corners, 0) / reduction, y: mean(corners, 1) / reduction }
-    : { x: source.width / 2, y: source.height / 2 };
-  const settings = resolveInk(document, seen, plan.toResult, reduction, middle);
-  const toned = step('tone', 'tone', `${square.key} ${JSON.stringify(settings.tone)}`, () =>
-    makeTone(grey, settings.tone, context),
-  );
-  const taken = takeApart(settings, square.key, picture, toned, step, context);
-  const background = step(
-    'separate',
-    'background',
-    `${square.key} ${JSON.stringify(settings.background)}`,
-    () => findBackground(picture, settings.background, context),
-  );
-  const separated = step('separate', 'separated', `${taken.key} ${background.key}`, () =>
-    withoutBackground(taken.value.separated, background.value),
-  );
-  const drawn = step('hand', 'hand', `${separated.key} ${JSON.stringify(settings.strokes)}`, () =>
-    replayStrokes(separated.value, picture, settings.strokes, context),
-  );
-  const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(settings.clean)}`, () =>
-    makeInk(drawn.value, settings.clean, context),
-  );
-  const vanishing = step('ink', 'vanishing', separated.key, () => vanishingShares(separated.value));
-  return {
-    key: ink.key,
-    value: {
-      toned: toned.value,
-      separated: separated.value,
-      plates: taken.value.plates,
-      bands: taken.value.bands,
-      taken: taken.value.taken,
-      vanishing: vanishing.value,
-      settings,
-      ink: ink.value,
-    },
-  };
-}
-
-const mean = (corners: Corners, from: 0 | 1) =>
-  (corners[from] + corners[from + 2] + corners[from + 4] + corners[from + 6]) / 4;
-
-interface TakenApart {
-  separated: Separated;
-  taken?: Plates;
-  plates?: UsedPlate[];
-  bands?: number[];
-}
-
-/** Tells ink and paper apart, by whichever way is set. */
-function takeApart(
-  settings: ResolvedInk,
-  squareKey: string,
-  picture: ColourPicture,
-  toned: { key: string; value: Toned },
-  step: RunStep,
-  context: Context,
-): { key: string; value: TakenApart } {
-  if (settings.by === 'plates') {
-    const plates: { key: string; value: Plates } = step(
-      'separate',
-      'plates',
-      `${squareKey} ${settings.plates.count}`,
-      () => makePlates(picture, settings.plates.count, context),
-    );
-    return step(
-      'separate',
-      'apart',
-      `${plates.key} ${JSON.stringify([settings.plates, settings.ink])}`,
-      () => {
-        const used = usedPlates(plates.value, settings);
-        return { separated: separateByPlates(plates.value, used), taken: plates.value, plates: used };
-      },
-    );
-  }
-  const key = (part: unknown) => `${toned.key} ${JSON.stringify(part)}`;
-  if (settings.by === 'bands') {
-    return step('separate', 'apart', key([settings.bands, settings.ink]), () => {
-      const separated = separateByBands(toned.value.grey, settings.bands, settings.ink);
-      return { separated, bands: separated.levels };
-    });
-  }
-  if (settings.by === 'edges') {
-    return step('separate', 'apart', key(settings.edges), () => ({
-      separated: separateByEdges(toned.value.grey, settings.edges, context),
-    }));
-  }
-  return step('separate', 'apart', key([settings.threshold, settings.ink]), () => ({
-    separated: separateByTone(toned.value, settings, context),
-  }));
-}
-
-/** Background becomes paper. */
-function withoutBackground(separated: Separated, background: Uint8Array | undefined): Separated {
-  if (!background) return separated;
-  const { grey, paperTone } = separated;
-  const data = grey.data.map((tone, i) => (background[i] ? paperTone : tone));
-  return { ...separated, grey: { ...grey, data } };
 }
 
 /** The tolerance in pixels: a share of one, or the length asked for at the size the piece will have. */

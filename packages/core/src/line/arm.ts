@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { Loop } from './sections';
 
 /**
@@ -51,7 +52,7 @@ export function fitArm(loop: Loop, first: number, points: number): Arm | undefin
     alongX = -alongX;
     alongY = -alongY;
   }
-  const across = (xx + yy - Math.hypot(xx - yy, 2 * xy)) / 2;
+  const across = (xx + yy - norm(xx - yy, 2 * xy)) / 2;
   const line = {
     originX: meanX,
     originY: meanY,
@@ -99,8 +100,8 @@ function parabolaOr(line: Arm, { x, y, count }: Loop, first: number, points: num
 export function armDirection(arm: Arm, x: number, y: number): { x: number; y: number } {
   const u = (x - arm.originX) * arm.alongX + (y - arm.originY) * arm.alongY;
   const slope = arm.b + 2 * arm.c * u;
-  const norm = Math.hypot(1, slope);
-  return { x: (arm.alongX - slope * arm.alongY) / norm, y: (arm.alongY + slope * arm.alongX) / norm };
+  const size = norm(1, slope);
+  return { x: (arm.alongX - slope * arm.alongY) / size, y: (arm.alongY + slope * arm.alongX) / size };
 }
 
 /** Where two arms meet, sought from (x, y) by Newton's method; undefined where they run side by side. */

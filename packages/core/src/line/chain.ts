@@ -36,14 +36,26 @@ export interface ChainPiece {
 export const endOf = ({ nodes }: Chain, piece: number): number =>
   piece + 1 === nodes.length ? 0 : piece + 1;
 
+/** Places are kept to a part of a pixel: what engines reckon differently lies far below, and so is left out of files. */
+const PARTS = 1 << 13;
+const kept = (value: number) => Math.round(value * PARTS) / PARTS;
+
 /** The contour that a chain stands for. */
 export function contourOfChain(chain: Chain): Contour {
   const { nodes, pieces, closed } = chain;
   const segments = pieces.map(({ kind, startX, startY, endX, endY }, k): Segment => {
     const from = nodes[k];
-    const { x, y } = nodes[endOf(chain, k)];
-    if (kind === 'line') return { kind, x, y };
-    return { kind, x1: from.x + startX, y1: from.y + startY, x2: x + endX, y2: y + endY, x, y };
+    const to = nodes[endOf(chain, k)];
+    const end = { x: kept(to.x), y: kept(to.y) };
+    if (kind === 'line') return { kind, ...end };
+    return {
+      kind,
+      x1: kept(from.x + startX),
+      y1: kept(from.y + startY),
+      x2: kept(to.x + endX),
+      y2: kept(to.y + endY),
+      ...end,
+    };
   });
-  return { start: { x: nodes[0].x, y: nodes[0].y }, segments, closed };
+  return { start: { x: kept(nodes[0].x), y: kept(nodes[0].y) }, segments, closed };
 }

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { Loop } from './sections';
 
 /** A circle laid through points, with how far they are from it. */
@@ -54,8 +55,7 @@ export function fitCircle(
   if (wanted < Infinity) {
     // Every eighth point is enough to see that a loop is no circle.
     for (let k = 0; k < points; k += 8) {
-      if (Math.abs(Math.hypot(x[at(k)] - centreX, y[at(k)] - centreY) - radius) > 1 + 4 * wanted)
-        return undefined;
+      if (Math.abs(norm(x[at(k)] - centreX, y[at(k)] - centreY) - radius) > 1 + 4 * wanted) return undefined;
     }
   }
   for (let step = 0; step < 3; step++) {
@@ -66,7 +66,7 @@ export function fitCircle(
   let worst = 0;
   let squares = 0;
   for (let k = 0; k < points; k++) {
-    const off = Math.abs(Math.hypot(x[at(k)] - centreX, y[at(k)] - centreY) - radius);
+    const off = Math.abs(norm(x[at(k)] - centreX, y[at(k)] - centreY) - radius);
     worst = Math.max(worst, off);
     squares += off * off;
   }
@@ -93,7 +93,7 @@ function gaussNewton({ x, y, at, points }: Samples, centreX: number, centreY: nu
   for (let k = 0; k < points; k++) {
     const dx = x[at(k)] - centreX;
     const dy = y[at(k)] - centreY;
-    const distance = Math.hypot(dx, dy) || 1e-12;
+    const distance = norm(dx, dy) || 1e-12;
     const c = dx / distance;
     const s = dy / distance;
     const off = distance - radius;

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import { armDirection, armsMeet, fitArm } from './arm';
 import { fitCircle } from './circle';
 import type { Loop } from './sections';
@@ -30,6 +31,11 @@ const NEEDLE = (140 * Math.PI) / 180;
 const TIP_REACH = 10;
 /** How far along the contour a side is looked at beyond that, in pixels. */
 const REACH = 4.8;
+/** Barriers farther away than this make no difference. */
+const SIGHT = 40;
+/** Kinds of barriers: places that turn much, and corners found. */
+const STRONG = 1;
+const SETTLED = 2;
 /** How much worse than two sides one smooth curve must be; and the distance that counts as bad at all. */
 const WORSE = 1.8;
 const BAD = 0.08;
@@ -47,6 +53,11 @@ export interface CornerView {
 /** The least turn for a wish for corners from 0 (few) to 1 (many). */
 export const leastTurn = (corners: number): number =>
   corners < 0.5 ? LEAST_TURN * (1 + 2.4 * (0.5 - corners)) : LEAST_TURN * (1 - 1.1 * (corners - 0.5));
+
+interface Free {
+  before: number;
+  after: number;
+}
 
 /** A loop, with what is looked for in it. */
 interface Search {
@@ -69,11 +80,16 @@ export function findCorners(loop: Loop, { jitter, leastTurn, rounded = ROUNDED }
   const search = { loop, reach, jitter, leastTurn, rounded };
   const corners: Corner[] = [];
   const places = candidates(loop, Math.min(3, length / 10), leastTurn);
-  const strong = places.filter(({ turn }) => turn > STRONG_TURN);
+  const barriers = new Uint8Array(loop.count);
+  for (const { index, turn } of places) if (turn > STRONG_TURN) barriers[index] = STRONG;
   for (const { index } of places) {
     // Short sides between two corners show only to those who look no farther than the next.
-    const corner = examine(search, index, [...corners, ...strong]) ?? examine(search, index, corners);
-    if (corner) corners.push(corner);
+    const corner =
+      examine(search, index, freeLengths(loop, index, barriers, STRONG | SETTLED)) ??
+      examine(search, index, freeLengths(loop, index, barriers, SETTLED));
+    if (!corner) continue;
+    corners.push(corner);
+    barriers[index] |= SETTLED;
   }
   return corners.sort((a, b) => a.index - b.index);
 }
@@ -125,9 +141,8 @@ function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, 
   return true;
 }
 
-function examine(search: Search, index: number, barriers: { index: number }[]): Corner | undefined {
+function examine(search: Search, index: number, free: Free): Corner | undefined {
   const { loop, reach, jitter, leastTurn, rounded: usual } = search;
-  const free = freeLengths(loop, index, barriers);
   const near = fitSides(loop, index, Math.min(usual, reach / 2), reach, free);
   if (!near || near.turn < leastTurn) return undefined;
   const smooth = fitCircle(loop, near.first, near.points);
@@ -153,13 +168,7 @@ function examine(search: Search, index: number, barriers: { index: number }[]): 
 }
 
 /** Both sides of a point, each from `inner` to `reach` away along the loop, and where they meet. */
-function fitSides(
-  loop: Loop,
-  index: number,
-  inner: number,
-  reach: number,
-  free: { before: number; after: number },
-) {
+function fitSides(loop: Loop, index: number, inner: number, reach: number, free: Free) {
   const { x, y, count } = loop;
   if (free.before < 2 * inner || free.after < 2 * inner) return undefined;
   const side = (step: 1 | -1, whole: number) => {
@@ -179,7 +188,7 @@ function fitSides(
   // A tip retracts by what pixels round off, which grows as it gets sharper.
   const retracted = 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2));
   const most = Math.max(1, inner / ROUNDED) * Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
-  const off = Math.hypot(meeting.x - x[index], meeting.y - y[index]);
+  const off = norm(meeting.x - x[index], meeting.y - y[index]);
   return {
     first,
     off,
@@ -192,18 +201,21 @@ function fitSides(
   };
 }
 
-/** Distance along the loop to the nearest barrier on either side; the whole length without one. */
-function freeLengths({ along, count }: Loop, index: number, barriers: { index: number }[]) {
-  const length = along[count];
-  let before = length;
-  let after = length;
-  for (const corner of barriers) {
-    if (corner.index === index) continue;
-    const ahead = (along[corner.index] - along[index] + length) % length;
-    after = Math.min(after, ahead);
-    before = Math.min(before, (length - ahead) % length);
+/** Distances along the loop to the nearest barrier before and after a point, those of some kinds only; or to beyond sight. */
+function freeLengths(loop: Loop, index: number, barriers: Uint8Array, kinds: number): Free {
+  return { before: free(-1), after: free(1) };
+
+  function free(step: 1 | -1): number {
+    const { along, count } = loop;
+    const length = along[count];
+    let gap = 0;
+    for (let k = 1; k < count && gap <= SIGHT; k++) {
+      const i = (index + step * k + count) % count;
+      gap = (step * (along[i] - along[index]) + length) % length;
+      if (barriers[i] & kinds) return gap;
+    }
+    return gap > SIGHT ? gap : length;
   }
-  return { before, after };
 }
 
 /** How many points away the stretch between two distances from a point begins and ends. */
@@ -222,7 +234,7 @@ function stretch({ along, count }: Loop, index: number, step: number, inner: num
 
 /** The place, brought within `most` of (x, y). */
 function limited(place: { x: number; y: number }, x: number, y: number, most: number) {
-  const off = Math.hypot(place.x - x, place.y - y);
+  const off = norm(place.x - x, place.y - y);
   if (off <= most) return place;
   return { x: x + ((place.x - x) * most) / off, y: y + ((place.y - y) * most) / off };
 }

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry';
+import { type Point, norm } from '../geometry';
 import { PieceSums, type Stretch } from './piece-sums';
 import type { Direction, Handles, Run } from './run';
 
@@ -47,7 +47,7 @@ export function fitCubic(
     parameters[k] = (run.along[first + (k + 1) * stride] - run.along[first]) / length;
   const from = { x: run.x[first], y: run.y[first] };
   const to = { x: run.x[last], y: run.y[last] };
-  if (Math.hypot(to.x - from.x, to.y - from.y) < LEAST_CHORD * length) return undefined;
+  if (norm(to.x - from.x, to.y - from.y) < LEAST_CHORD * length) return undefined;
   let handles = solveHandles(stretch, from, to, length, into, out);
   let previous = Infinity;
   for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
@@ -129,7 +129,7 @@ export function firstHandles(
 
 /** Handles much longer than the run, or that point backwards, make loops and cusps that no point betrays. */
 function areSane(h: Handles, length: number): boolean {
-  return Math.hypot(h.startX, h.startY) <= 1.2 * length && Math.hypot(h.endX, h.endY) <= 1.2 * length;
+  return norm(h.startX, h.startY) <= 1.2 * length && norm(h.endX, h.endY) <= 1.2 * length;
 }
 
 /** Least squares for the handles: sums over B1 and B2 as in Schneider 1990, each handle along a direction or free. */
@@ -250,7 +250,7 @@ class CubicCurve {
     const squared = dx * dx + dy * dy;
     const share = squared > 0 ? (px * dx + py * dy) / squared : 0;
     const at = Math.min(1, Math.max(0, share));
-    return Math.hypot(px - at * dx, py - at * dy);
+    return norm(px - at * dx, py - at * dy);
   }
 
   /** One step of Newton's method towards the parameter of the nearest point, clamped to the curve. */

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { ChainNode, ChainPiece } from './chain';
 import { fitCubic } from './cubic-fit';
 import type { Direction, Run } from './run';
@@ -102,7 +103,7 @@ function isStraight(
 ): boolean {
   const dx = x[to] - x[from.index];
   const dy = y[to] - y[from.index];
-  const length = Math.hypot(dx, dy);
+  const length = norm(dx, dy);
   if (length === 0) return false;
   const most = tolerance * length;
   const off = (i: number) => Math.abs((x[i] - x[from.index]) * dy - (y[i] - y[from.index]) * dx);
@@ -126,7 +127,7 @@ function alignWithLines(run: Run, nodes: Node[], lines: boolean[]): void {
     const to = nodes[line + 1].index;
     const dx = run.x[to] - run.x[from];
     const dy = run.y[to] - run.y[from];
-    const size = Math.hypot(dx, dy);
+    const size = norm(dx, dy);
     nodes[k].direction = { x: dx / size, y: dy / size };
     if (k === 0) nodes[count].direction = nodes[0].direction;
   }

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { Loop } from './sections';
 
 /** Points between the five that a difference is taken of: jitter of neighbours hangs together, by blur and compression. */
@@ -28,7 +29,7 @@ export function jitterOf({ x, y, count }: Loop): number {
       sumX += WEIGHTS[k] * x[at(i + k * LAG)];
       sumY += WEIGHTS[k] * y[at(i + k * LAG)];
     }
-    sizes[n] = Math.abs(sumX * dy - sumY * dx) / (Math.hypot(dx, dy) || 1);
+    sizes[n] = Math.abs(sumX * dy - sumY * dx) / (norm(dx, dy) || 1);
   }
   sizes.sort();
   return sizes[sizes.length >> 1] / (GAIN * MEDIAN);

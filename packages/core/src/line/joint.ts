@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { Chain } from './chain';
 import { PieceSums } from './piece-sums';
 import { SkylineSystem } from './skyline';
@@ -133,13 +134,16 @@ export class Joint {
     for (let k = 0; k < this.count; k++) {
       const dx = right[this.placeAt[k]];
       const dy = right[this.placeAt[k] + 1];
-      const far = Math.hypot(dx, dy);
+      const far = norm(dx, dy);
       const share = far > MOST_MOVE ? MOST_MOVE / far : 1;
       this.x[k] += share * dx;
       this.y[k] += share * dy;
       if (this.angleAt[k] < 0) continue;
       const turn = clamp(right[this.angleAt[k]], -MOST_TURN, MOST_TURN);
-      const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+      // By the half angle's tangent: the same in every engine, which sine and cosine are not.
+      const half = turn / 2;
+      const cos = (1 - half * half) / (1 + half * half);
+      const sin = turn / (1 + half * half);
       const ax = this.alongX[k];
       this.alongX[k] = ax * cos - this.alongY[k] * sin;
       this.alongY[k] = ax * sin + this.alongY[k] * cos;
@@ -148,7 +152,7 @@ export class Joint {
     chain.pieces.forEach(({ kind }, k) => {
       if (kind === 'line') return;
       const end = this.after(k);
-      const least = LEAST_HANDLE * Math.hypot(this.x[end] - this.x[k], this.y[end] - this.y[k]);
+      const least = LEAST_HANDLE * norm(this.x[end] - this.x[k], this.y[end] - this.y[k]);
       this.moveHandle(this.startX, this.startY, k, this.startAt[k], this.tangent[k], least);
       this.moveHandle(this.endX, this.endY, k, this.endAt[k], this.tangent[end], least);
     });
@@ -208,12 +212,12 @@ export class Joint {
     if (tangent === Tangent.Free) {
       const dx = this.startX[k] - this.endX[before];
       const dy = this.startY[k] - this.endY[before];
-      const size = Math.hypot(dx, dy) || 1;
+      const size = norm(dx, dy) || 1;
       this.alongX[k] = dx / size;
       this.alongY[k] = dy / size;
     } else this.alignWithLine(k);
-    if (tangent !== Tangent.LineAfter) this.startX[k] = Math.hypot(this.startX[k], this.startY[k]);
-    if (tangent !== Tangent.LineBefore) this.endX[before] = Math.hypot(this.endX[before], this.endY[before]);
+    if (tangent !== Tangent.LineAfter) this.startX[k] = norm(this.startX[k], this.startY[k]);
+    if (tangent !== Tangent.LineBefore) this.endX[before] = norm(this.endX[before], this.endY[before]);
   }
 
   private alignWithLine(k: number): void {
@@ -223,7 +227,7 @@ export class Joint {
     const to = this.after(from);
     const dx = this.x[to] - this.x[from];
     const dy = this.y[to] - this.y[from];
-    const size = Math.hypot(dx, dy) || 1;
+    const size = norm(dx, dy) || 1;
     this.alongX[k] = dx / size;
     this.alongY[k] = dy / size;
   }
@@ -369,7 +373,7 @@ export class Joint {
     }
     const from = tangent === Tangent.LineBefore ? this.before(node) : node;
     const to = this.after(from);
-    const lineLength = Math.hypot(this.x[to] - this.x[from], this.y[to] - this.y[from]) || 1;
+    const lineLength = norm(this.x[to] - this.x[from], this.y[to] - this.y[from]) || 1;
     // The line turns by how far its ends move across it, over its length.
     const acrossX = -alongY / lineLength;
     const acrossY = alongX / lineLength;

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { Direction, Run } from './run';
 
 /** Points to both sides that are asked, the most first, and how many steps apart. */
@@ -67,7 +68,7 @@ export class Directions {
       const offY = v[k] - py[0] - (py[1] + py[2] * s[k]) * s[k];
       worst = Math.max(worst, offX * offX + offY * offY);
     }
-    const size = Math.hypot(px[1], py[1]);
+    const size = norm(px[1], py[1]);
     const direction = size > 1e-9 ? { x: px[1] / size, y: py[1] / size } : undefined;
     return { direction, worst: Math.sqrt(worst) };
   }

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import type { Corner } from './corners';
 import type { Run } from './run';
 import type { Loop } from './sections';
@@ -41,6 +42,6 @@ export function runBetween(loop: Loop, from: Corner, to: Corner, smoothness: num
 
 function runOf(x: Float64Array, y: Float64Array, around: boolean): Run {
   const along = new Float64Array(x.length);
-  for (let i = 1; i < x.length; i++) along[i] = along[i - 1] + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
+  for (let i = 1; i < x.length; i++) along[i] = along[i - 1] + norm(x[i] - x[i - 1], y[i] - y[i - 1]);
   return { x, y, along, around };
 }

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 /** Points of one closed contour with the distance walked to each: what corner search and fitting read. */
 export interface Loop {
   x: Float64Array;
@@ -29,7 +30,7 @@ export function measured(x: Float64Array, y: Float64Array): Loop {
   const along = new Float64Array(count + 1);
   for (let i = 0; i < count; i++) {
     const j = i + 1 === count ? 0 : i + 1;
-    along[i + 1] = along[i] + Math.hypot(x[j] - x[i], y[j] - y[i]);
+    along[i + 1] = along[i] + norm(x[j] - x[i], y[j] - y[i]);
   }
   return { x, y, along, count };
 }

@@ -1,3 +1,4 @@
+import { norm } from '../geometry';
 import { type Chain, type ChainPiece, endOf } from './chain';
 import { cubicMisfit, firstHandles } from './cubic-fit';
 import type { Run } from './run';
@@ -55,7 +56,7 @@ function misfit(chain: Chain, k: number): number {
   if (piece.kind === 'cubic') return cubicMisfit(run, first, last, from, to, piece);
   const dx = to.x - from.x;
   const dy = to.y - from.y;
-  const length = Math.hypot(dx, dy) || 1;
+  const length = norm(dx, dy) || 1;
   let worst = 0;
   for (let i = first; i <= last; i++)
     worst = Math.max(worst, Math.abs((run.x[i] - from.x) * dy - (run.y[i] - from.y) * dx) / length);

@@ -1,4 +1,4 @@
-import { type Contour, type Point, flatten } from '../../geometry';
+import { type Contour, type Point, flatten, norm } from '../../geometry';
 
 /** An end whose ink touches another stroke's, its own half width and the other's away, is meant to lie on it. */
 const TOUCHING = 1.05;
@@ -50,7 +50,7 @@ function nearestOn(points: Float64Array, closed: boolean, { x, y }: Point): Poin
     const squared = dx * dx + dy * dy;
     const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
     const [px, py] = [x1 + share * dx, y1 + share * dy];
-    const distance = Math.hypot(x - px, y - py);
+    const distance = norm(x - px, y - py);
     if (distance < best.distance) best = { x: px, y: py, distance };
   }
   return best;

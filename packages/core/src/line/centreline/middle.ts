@@ -1,3 +1,4 @@
+import { norm } from '../../geometry';
 import { type GreyPicture, toneAt } from '../../raster';
 import { evenOut } from '../smooth';
 
@@ -38,7 +39,7 @@ export function findMiddle(
       const after = closed ? (i + 1) % count : Math.min(count - 1, i + 1);
       const dx = smoothX[after] - smoothX[before];
       const dy = smoothY[after] - smoothY[before];
-      const size = Math.hypot(dx, dy) || 1;
+      const size = norm(dx, dy) || 1;
       const nx = -dy / size;
       const ny = dx / size;
       const left = toRim(grey, level, smoothX[i], smoothY[i], nx, ny, reach);

@@ -1,3 +1,4 @@
+import { norm } from '../../geometry';
 import { type GreyPicture, toneAt } from '../../raster';
 import { type Middle, findMiddle, toRim } from './middle';
 import type { Skeleton } from './skeleton';
@@ -88,7 +89,7 @@ function trust(
   const keep: number[] = [];
   const clear = (junction: number, i: number) =>
     junction < 0 ||
-    Math.hypot(x[i] - junctions[junction].x, y[i] - junctions[junction].y) >
+    norm(x[i] - junctions[junction].x, y[i] - junctions[junction].y) >
       1 + CLEAR * radius(junctions[junction]);
   const last = x.length - 1;
   const freeOf = (end: number, i: number) => Math.abs(i - end) > FREE * usual + 1;
@@ -154,7 +155,7 @@ function stubAt(
       const others = arrivals.filter((arrival) => arrival !== stub);
       const corner = crossing(others, { x: Infinity, y: Infinity });
       const tip = stub.atStart ? line.x.length - 1 : 0;
-      return Math.hypot(corner.x - line.x[tip], corner.y - line.y[tip]) < STUB_END * half;
+      return norm(corner.x - line.x[tip], corner.y - line.y[tip]) < STUB_END * half;
     })
     .map(({ branch }) => branch);
 }
@@ -207,7 +208,7 @@ function meeting(arrival: Arrival, [a, b]: [Arrival, Arrival], junction: Place):
   const dx = b.x - a.x;
   const dy = b.y - a.y;
   const determinant = arrival.dx * dy - arrival.dy * dx;
-  if (Math.abs(determinant) < 0.2 * Math.hypot(dx, dy)) return junction;
+  if (Math.abs(determinant) < 0.2 * norm(dx, dy)) return junction;
   const far = ((a.x - arrival.x) * dy - (a.y - arrival.y) * dx) / determinant;
   return { x: arrival.x + far * arrival.dx, y: arrival.y + far * arrival.dy };
 }

@@ -1,0 +1,42 @@
+import type { Context } from '../context';
+import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
+import { RIM, type SquarePlan, planSquare, squareUp } from '../square';
+import type { JobDocument } from './document';
+import type { PictureLook } from './look';
+import type { RunStep } from './memory';
+import { cornersOf, reducedSquare } from './resolve';
+
+/** A picture as decoded, under a name that stands for its bytes. */
+export interface DecodedPicture {
+  key: string;
+  picture: ColourPicture;
+  /** How many times smaller than the source it was made, 1 for the source itself. */
+  reduction: number;
+  /** The source itself, where this is a smaller copy: what a picture is, is seen there. */
+  whole?: ColourPicture;
+}
+
+/** What Square up gives, under the key by which the next step knows it. */
+export interface Squared {
+  key: string;
+  value: { plan: SquarePlan; picture: ColourPicture; grey: GreyPicture };
+}
+
+/** Square up: the plan, the picture made by it, and its tones. */
+export function runSquare(
+  document: JobDocument,
+  { picture, reduction, key }: DecodedPicture,
+  seen: PictureLook,
+  step: RunStep,
+  context: Context,
+): Squared {
+  const corners = cornersOf(document, seen)?.map((value) => value / reduction) ?? null;
+  const density = document.source.density === null ? null : document.source.density / reduction;
+  const settings = reducedSquare(document.square, reduction);
+  const plan = planSquare(picture, settings, corners, density, RIM / reduction);
+  const { width, height, toResult, loop, exact } = plan;
+  const pixels = `${key} ${JSON.stringify([width, height, toResult, loop, exact])}`;
+  const squared = step('square', 'square', pixels, () => squareUp(picture, plan, context));
+  const grey = step('grey', 'grey', squared.key, () => toGrey(squared.value, context));
+  return { key: squared.key, value: { plan, picture: squared.value, grey: grey.value } };
+}
