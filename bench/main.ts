@@ -13,6 +13,7 @@ import {
 } from '@drelk/core';
 import { accuracy } from './accuracy/accuracy';
 import { inkRows } from './ink';
+import { lineRows } from './line';
 import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
@@ -134,6 +135,15 @@ function preview(): void {
   });
 }
 
+/** Line alone. */
+async function line(): Promise<void> {
+  const { cv } = await loadOpenCv();
+  print(
+    'Line at 12 MP; medians of 5, turn and turn about; reference: grey, threshold, contours and polygons, or distances and their ridge',
+    lineRows(cv),
+  );
+}
+
 /** Single operations beside the library's. */
 async function operations(): Promise<void> {
   const { cv } = await loadOpenCv();
@@ -148,6 +158,7 @@ async function ink(): Promise<void> {
 const part = process.argv[2];
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
+else if (part === 'line') await line();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
   await accuracy(
@@ -156,6 +167,7 @@ else if (part === 'accuracy')
   );
 else {
   await speed();
+  await line();
   await operations();
   await ink();
 }

@@ -39,3 +39,19 @@ export function opencvPolygons(
   for (const thing of [colour, grey, mask, contours, hierarchy, polygon]) thing.delete();
   return { milliseconds, points };
 }
+
+/** Exact distances inside the ink, and the ridge where they bend: a skeleton without thinning. */
+export function opencvSkeleton(cv: Cv, picture: ColourPicture, now: () => number): number {
+  const colour = new cv.Mat(picture.height, picture.width, cv.CV_8UC4);
+  colour.data.set(picture.data);
+  const begun = now();
+  const [grey, mask, distances, bend, ridge] = Array.from({ length: 5 }, () => new cv.Mat());
+  cv.cvtColor(colour, grey, cv.COLOR_RGBA2GRAY);
+  cv.threshold(grey, mask, 0, 255, cv.THRESH_BINARY_INV | cv.THRESH_OTSU);
+  cv.distanceTransform(mask, distances, cv.DIST_L2, cv.DIST_MASK_PRECISE);
+  cv.Laplacian(distances, bend, cv.CV_32F, 3);
+  cv.threshold(bend, ridge, -1, 255, cv.THRESH_BINARY_INV);
+  const milliseconds = now() - begun;
+  for (const thing of [colour, grey, mask, distances, bend, ridge]) thing.delete();
+  return milliseconds;
+}

@@ -7,22 +7,30 @@ import { norm } from './norm';
 export interface PieceIndex {
   /** x1, y1, x2, y2 of each piece. */
   pieces: Float64Array;
+  /** Number of the contour that each is of. */
+  owners: Uint32Array;
   index: Flatbush | undefined;
 }
 
 /** Cuts contours into straight pieces within `tolerance` and indexes their boxes. */
 export function indexPieces(contours: readonly Contour[], tolerance: number): PieceIndex {
-  const flat: number[] = [];
-  for (const contour of contours) {
-    const points = flatten(contour, tolerance);
-    const count = points.length / 2;
-    for (let i = 0; i < (contour.closed ? count : count - 1); i++) {
-      const j = (i + 1) % count;
-      flat.push(points[2 * i], points[2 * i + 1], points[2 * j], points[2 * j + 1]);
+  const flat = contours.map((contour) => flatten(contour, tolerance));
+  const counts = flat.map((points, k) => points.length / 2 - (contours[k].closed ? 0 : 1));
+  const total = counts.reduce((sum, count) => sum + count, 0);
+  const pieces = new Float64Array(4 * total);
+  const owners = new Uint32Array(total);
+  let n = 0;
+  flat.forEach((points, k) => {
+    for (let i = 0; i < counts[k]; i++, n++) {
+      const j = 2 * i + 2 < points.length ? 2 * i + 2 : 0;
+      pieces[4 * n] = points[2 * i];
+      pieces[4 * n + 1] = points[2 * i + 1];
+      pieces[4 * n + 2] = points[j];
+      pieces[4 * n + 3] = points[j + 1];
+      owners[n] = k;
     }
-  }
-  const pieces = Float64Array.from(flat);
-  if (pieces.length === 0) return { pieces, index: undefined };
+  });
+  if (total === 0) return { pieces, owners, index: undefined };
   const index = new Flatbush(pieces.length / 4);
   for (let i = 0; i < pieces.length; i += 4) {
     index.add(
@@ -33,7 +41,7 @@ export function indexPieces(contours: readonly Contour[], tolerance: number): Pi
     );
   }
   index.finish();
-  return { pieces, index };
+  return { pieces, owners, index };
 }
 
 /**

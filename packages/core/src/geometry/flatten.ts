@@ -14,8 +14,8 @@ export function flatten(contour: Contour, tolerance: number): Float64Array {
   return Float64Array.from(points);
 }
 
-/** Appends the points after `from`, the segment's end exactly. */
-function flattenSegment(from: Point, to: Segment, tolerance: number, points: number[]): void {
+/** Appends to `points` those of one segment after `from`, its end exactly. */
+export function flattenSegment(from: Point, to: Segment, tolerance: number, points: number[]): void {
   if (to.kind === 'cubic') {
     const steps = cubicSteps(from, to, tolerance);
     for (let k = 1; k < steps; k++) {

@@ -7,6 +7,7 @@ export * from './transform';
 export * from './polygon';
 export * from './nest';
 export * from './distance';
+export * from './nearest';
 export * from './homography';
 export * from './areas';
 export * from './crossings';

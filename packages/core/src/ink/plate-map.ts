@@ -129,7 +129,8 @@ function sheetOf(
   isInk: (label: number) => boolean,
 ): GreyPicture {
   const own = (i: number) => isInk(labels[i]);
-  const data = Uint8Array.from(labels, (label) => (isInk(label) ? 0 : 255));
+  const data = new Uint8Array(labels.length);
+  for (let i = 0; i < data.length; i++) data[i] = isInk(labels[i]) ? 0 : 255;
   softenRims(data, width, height, own, crossing);
   return { width, height, data };
 }

@@ -1,7 +1,7 @@
 import { norm } from '../geometry';
 import type { ChainNode, ChainPiece } from './chain';
 import { fitCubic } from './cubic-fit';
-import type { Direction, Run } from './run';
+import type { Direction, Handles, Run } from './run';
 import { Directions } from './local-direction';
 
 /** A line keeps this share of the tolerance: a curve within the tolerance is no line. */
@@ -31,44 +31,62 @@ export interface FittedRun {
 export function fitRun(run: Run, tolerance: number): FittedRun {
   const last = run.x.length - 1;
   const nodes: Node[] = [];
-  const lines: boolean[] = [];
+  const spans: Span[] = [];
   const directions = new Directions(run);
   let node: Node = { index: 0, direction: directions.at(0) };
   while (node.index < last) {
     nodes.push(node);
-    const [next, isLine] = longest(run, node, tolerance, directions);
-    lines.push(isLine);
+    const [next, span] = longest(run, node, tolerance, directions);
+    spans.push(span);
     node = next;
   }
   nodes.push(node);
-  alignWithLines(run, nodes, lines);
+  alignWithLines(
+    run,
+    nodes,
+    spans.map(({ isLine }) => isLine),
+  );
   const fitted: FittedRun = { nodes: [chainNode(run, nodes[0])], pieces: [] };
-  lines.forEach((isLine, k) => {
+  spans.forEach(({ isLine, cubic }, k) => {
     const [from, to] = [nodes[k], nodes[k + 1]];
     if (isLine) addLine(fitted, run, from, to);
+    else if (cubic && cubic.into === from.direction && cubic.out === to.direction)
+      addCubic(fitted, run, from, to, cubic.handles);
     else addCubics(fitted, run, from, to, tolerance, directions);
   });
   settleSmoothness(fitted, run.around);
   return fitted;
 }
 
-/** The farthest node one segment can reach, and whether it is a line. */
-function longest(run: Run, from: Node, tolerance: number, directions: Directions): [Node, boolean] {
+/** How the points between two nodes are followed: a cubic is kept with the directions it was found for. */
+interface Span {
+  isLine: boolean;
+  cubic?: { handles: Handles; into: Direction; out: Direction };
+}
+
+/** The farthest node one segment can reach, and what it is. */
+function longest(run: Run, from: Node, tolerance: number, directions: Directions): [Node, Span] {
   const last = run.x.length - 1;
   const nodeAt = (index: number): Node => ({ index, direction: directions.at(index) });
   const line = farthest(from.index, last, (index) =>
     isStraight(run, from, index, tolerance * LINE_SHARE, directions),
   );
+  let found: Span['cubic'];
   const cubic = farthest(from.index, last, (index) => {
-    return fitCubic(run, from.index, index, from.direction, directions.at(index), tolerance) !== undefined;
+    const out = directions.at(index);
+    const handles = fitCubic(run, from.index, index, from.direction, out, tolerance);
+    if (handles) found = { handles, into: from.direction, out };
+    return handles !== undefined;
   });
   const lineLength = run.along[line] - run.along[from.index];
   const cubicLength = run.along[cubic] - run.along[from.index];
   const isLine =
     line > from.index &&
     (line === cubic || (lineLength >= LEAST_LINE && lineLength >= MOST_OF_CUBIC * cubicLength));
-  if (isLine) return [nodeAt(line), true];
-  return cubic > from.index ? [nodeAt(cubic), false] : [nodeAt(from.index + 1), true];
+  if (isLine) return [nodeAt(line), { isLine }];
+  return cubic > from.index
+    ? [nodeAt(cubic), { isLine, cubic: found }]
+    : [nodeAt(from.index + 1), { isLine: true }];
 }
 
 /**
@@ -143,6 +161,12 @@ function addLine(fitted: FittedRun, run: Run, from: Node, to: Node): void {
   fitted.nodes.push(chainNode(run, to));
 }
 
+function addCubic(fitted: FittedRun, run: Run, from: Node, to: Node, handles: Handles): void {
+  const { startX, startY, endX, endY } = handles;
+  fitted.pieces.push({ kind: 'cubic', startX, startY, endX, endY, ...pointsBetween(run, from, to) });
+  fitted.nodes.push(chainNode(run, to));
+}
+
 /** One cubic; where a changed end direction no longer fits, the span is cut in two. */
 function addCubics(
   fitted: FittedRun,
@@ -154,12 +178,7 @@ function addCubics(
 ): void {
   if (to.index - from.index < 2) return addLine(fitted, run, from, to);
   const cubic = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
-  if (cubic) {
-    const { startX, startY, endX, endY } = cubic;
-    fitted.pieces.push({ kind: 'cubic', startX, startY, endX, endY, ...pointsBetween(run, from, to) });
-    fitted.nodes.push(chainNode(run, to));
-    return;
-  }
+  if (cubic) return addCubic(fitted, run, from, to, cubic);
   const index = (from.index + to.index) >> 1;
   const middle = { index, direction: directions.at(index) };
   addCubics(fitted, run, from, middle, tolerance, directions);

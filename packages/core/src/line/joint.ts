@@ -40,6 +40,9 @@ export class Joint {
   private readonly startY: Float64Array;
   private readonly endX: Float64Array;
   private readonly endY: Float64Array;
+  /** All of the state in one array, and as it was when it was last kept. */
+  private readonly moving: Float64Array;
+  private readonly kept: Float64Array;
   /** First unknown of a node's place, its angle, a piece's start handle and end handle. */
   private readonly placeAt: Int32Array;
   private readonly angleAt: Int32Array;
@@ -55,14 +58,18 @@ export class Joint {
   private readonly movesX = new Float64Array(20);
   private readonly movesY = new Float64Array(20);
   private used = 0;
+  private most = Infinity;
 
   constructor(private readonly chain: Chain) {
     const { nodes, pieces } = chain;
     const count = (this.count = nodes.length);
-    const array = () => new Float64Array(count);
-    [this.x, this.y, this.cornerX, this.cornerY] = [array(), array(), array(), array()];
-    [this.alongX, this.alongY] = [array(), array()];
-    [this.startX, this.startY, this.endX, this.endY] = [array(), array(), array(), array()];
+    const room = new Float64Array(10 * count);
+    const array = (k: number) => room.subarray(k * count, (k + 1) * count);
+    [this.x, this.y, this.alongX, this.alongY] = [array(0), array(1), array(2), array(3)];
+    [this.startX, this.startY, this.endX, this.endY] = [array(4), array(5), array(6), array(7)];
+    this.moving = room.subarray(0, 8 * count);
+    this.kept = this.moving.slice();
+    [this.cornerX, this.cornerY] = [array(8), array(9)];
     this.tangent = new Uint8Array(count);
     nodes.forEach(({ x, y }, k) => {
       this.x[k] = this.cornerX[k] = x;
@@ -79,7 +86,13 @@ export class Joint {
     this.parameters = new Float64Array(pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)).fill(NaN);
   }
 
-  /** Equations of all points at the present state; the sum of squared distances. */
+  /** From now on looks at about `most` points of each piece; their parameters are sought anew. */
+  look(most: number): void {
+    this.most = most;
+    this.parameters.fill(NaN);
+  }
+
+  /** Equations of the points looked at, at the present state; the sum of squared distances. */
   gather(): number {
     const { chain, system } = this;
     system.clear();
@@ -159,16 +172,13 @@ export class Joint {
     return true;
   }
 
-  state(): Float64Array[] {
-    return [this.x, this.y, this.alongX, this.alongY, this.startX, this.startY, this.endX, this.endY].map(
-      (values) => values.slice(),
-    );
+  /** Keeps the state, to come back to. */
+  keep(): void {
+    this.kept.set(this.moving);
   }
 
-  restore(state: Float64Array[]): void {
-    [this.x, this.y, this.alongX, this.alongY, this.startX, this.startY, this.endX, this.endY].forEach(
-      (values, i) => values.set(state[i]),
-    );
+  restore(): void {
+    this.moving.set(this.kept);
   }
 
   /** Takes the state into the chain. */
@@ -318,7 +328,9 @@ export class Joint {
     const { sums } = this;
     const { kind, run, first } = this.chain.pieces[k];
     const end = this.after(k);
-    const stretch = { run, first, stride: 1, many: lengthOf(this.chain.pieces[k]) };
+    const length = lengthOf(this.chain.pieces[k]);
+    const stride = Math.max(1, Math.floor(length / this.most));
+    const stretch = { run, first: first + (stride >> 1), stride, many: Math.floor(length / stride) };
     const from = { x: this.x[k], y: this.y[k] };
     const to = { x: this.x[end], y: this.y[end] };
     sums.clear();

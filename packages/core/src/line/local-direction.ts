@@ -14,13 +14,15 @@ const BENT = 0.08;
  * long curves hang on it. The ends of an open run are corners and have none.
  */
 export class Directions {
-  private readonly known: Direction[] = [];
+  private readonly known: Direction[];
   /** Distances and places around the point at hand, relative to it. */
   private readonly s = new Float64Array(2 * REACHES[0] + 1);
   private readonly u = new Float64Array(2 * REACHES[0] + 1);
   private readonly v = new Float64Array(2 * REACHES[0] + 1);
 
-  constructor(private readonly run: Run) {}
+  constructor(private readonly run: Run) {
+    this.known = new Array<Direction>(run.x.length);
+  }
 
   at(index: number): Direction {
     const last = this.run.x.length - 1;

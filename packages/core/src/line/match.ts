@@ -17,17 +17,22 @@ export interface Match {
  */
 export function matchPaths(ink: ContourSet, paths: readonly Contour[], height: number, every: number): Match {
   const rows = Math.max(1, Math.ceil(height / every));
-  const inkRows = new RowCrossings(rows, every);
   const { points, starts } = ink;
-  for (let c = 0; c + 1 < starts.length; c++) inkRows.add(points.subarray(2 * starts[c], 2 * starts[c + 1]));
-  const pathRows = new RowCrossings(rows, every);
-  for (const contour of paths) pathRows.add(flatten(contour, 0.02));
+  const outlines = Array.from({ length: starts.length - 1 }, (_, c) =>
+    points.subarray(2 * starts[c], 2 * starts[c + 1]),
+  );
+  const inkRows = crossingsOf(outlines, rows, every);
+  const pathRows = crossingsOf(
+    paths.map((contour) => flatten(contour, 0.02)),
+    rows,
+    every,
+  );
   let hit = 0;
   let inkArea = 0;
   let pathArea = 0;
   for (let row = 0; row < rows; row++) {
-    const a = inkRows.sorted(row);
-    const b = pathRows.sorted(row);
+    const a = inkRows(row);
+    const b = pathRows(row);
     inkArea += covered(a);
     pathArea += covered(b);
     hit += overlap(a, b);
@@ -41,46 +46,51 @@ export function matchPaths(ink: ContourSet, paths: readonly Contour[], height: n
   };
 }
 
-/** Where polygons cross each of some equally spaced rows. */
-class RowCrossings {
-  private readonly rows: number[][];
+/**
+ * Where closed polygons cross each of some equally spaced rows, in order along it. A row belongs to the half-open span of
+ * each side, so that corners count once. All crossings lie in one array, row after row.
+ */
+function crossingsOf(
+  polygons: readonly Float64Array[],
+  rows: number,
+  every: number,
+): (row: number) => Float64Array {
+  const begins = new Uint32Array(rows + 2);
+  eachCrossed(polygons, rows, every, (row) => begins[row + 2]++);
+  for (let row = 2; row < begins.length; row++) begins[row] += begins[row - 1];
+  const at = new Float64Array(begins[rows + 1]);
+  eachCrossed(polygons, rows, every, (row, x) => (at[begins[row + 1]++] = x));
+  return (row) => at.subarray(begins[row], begins[row + 1]).sort();
+}
 
-  constructor(
-    count: number,
-    private readonly every: number,
-  ) {
-    this.rows = Array.from({ length: count }, () => []);
-  }
-
-  /** Adds a closed polygon; a row belongs to the half-open span of each side, so that corners count once. */
-  add(points: Float64Array): void {
+function eachCrossed(
+  polygons: readonly Float64Array[],
+  rows: number,
+  every: number,
+  visit: (row: number, x: number) => void,
+): void {
+  for (const points of polygons) {
     const count = points.length / 2;
     for (let i = 0, j = count - 1; i < count; j = i++) {
       const y1 = points[2 * j + 1];
       const y2 = points[2 * i + 1];
-      const top = Math.min(y1, y2);
       const bottom = Math.max(y1, y2);
-      const first = Math.max(0, Math.ceil((top - 0.5) / this.every));
-      for (let row = first; row < this.rows.length; row++) {
-        const y = row * this.every + 0.5;
+      for (let row = Math.max(0, Math.ceil((Math.min(y1, y2) - 0.5) / every)); row < rows; row++) {
+        const y = row * every + 0.5;
         if (y >= bottom) break;
-        this.rows[row].push(points[2 * j] + ((y - y1) / (y2 - y1)) * (points[2 * i] - points[2 * j]));
+        visit(row, points[2 * j] + ((y - y1) / (y2 - y1)) * (points[2 * i] - points[2 * j]));
       }
     }
   }
-
-  sorted(row: number): number[] {
-    return this.rows[row].sort((a, b) => a - b);
-  }
 }
 
-function covered(row: number[]): number {
+function covered(row: Float64Array): number {
   let sum = 0;
   for (let k = 1; k < row.length; k += 2) sum += row[k] - row[k - 1];
   return sum;
 }
 
-function overlap(a: number[], b: number[]): number {
+function overlap(a: Float64Array, b: Float64Array): number {
   let sum = 0;
   let i = 0;
   let j = 0;

@@ -3,7 +3,10 @@ import { Joint } from './joint';
 
 /** Most steps; a step that lowers the sum of squares by less than this share is the last. */
 const ROUNDS = 8;
-const LEAST_GAIN = 0.03;
+const LEAST_GAIN = 0.04;
+const ENOUGH = 0.1;
+/** Of long pieces only so many points are looked at to begin with. */
+const FEW = 16;
 /** Levenberg's damping, and how much more there is of it after a step that made things worse. */
 const DAMPING = 1e-5;
 const MORE_DAMPING = 100;
@@ -18,24 +21,33 @@ const MOST_DAMPING = 0.2;
 export function refineChain(chain: Chain): void {
   if (chain.pieces.length === 0) return;
   const joint = new Joint(chain);
+  if (chain.pieces.some(({ first, last }) => last - first >= 2 * FEW)) {
+    joint.look(FEW);
+    descend(joint, LEAST_GAIN, false);
+    joint.look(Infinity);
+  }
+  descend(joint, ENOUGH, true);
+  joint.write();
+}
+
+/** Steps until they gain little. Nodes slide only where all points are looked at. */
+function descend(joint: Joint, leastGain: number, slide: boolean): void {
   let best = Infinity;
-  let kept = joint.state();
   let damping = DAMPING;
   for (let round = 0; ; round++) {
     const sum = joint.gather();
     if (!(sum < best)) {
-      joint.restore(kept);
+      joint.restore();
       damping *= MORE_DAMPING;
       if (damping > MOST_DAMPING || round >= ROUNDS) break;
       joint.gather();
     } else {
-      const settled = sum > (1 - LEAST_GAIN) * best;
+      const settled = sum > (1 - leastGain) * best;
       best = sum;
-      kept = joint.state();
+      joint.keep();
       if (settled || round >= ROUNDS) break;
-      joint.reassign();
+      if (slide) joint.reassign();
     }
     if (!joint.step(damping)) break;
   }
-  joint.write();
 }

@@ -10,9 +10,14 @@ export function wholeRun(loop: Loop, smoothness: number): Run {
   const sigma = (smoothness * count) / loop.along[count];
   const x = evenOut(loop.x, sigma, true);
   const y = evenOut(loop.y, sigma, true);
-  const first = x.reduce((best, value, i) => (value > x[best] ? i : best), 0);
-  const around = (values: Float64Array) =>
-    Float64Array.from({ length: count + 1 }, (_, k) => values[(first + k) % count]);
+  let first = 0;
+  for (let i = 1; i < count; i++) if (x[i] > x[first]) first = i;
+  const around = (values: Float64Array) => {
+    const turned = new Float64Array(count + 1);
+    turned.set(values.subarray(first));
+    turned.set(values.subarray(0, first + 1), count - first);
+    return turned;
+  };
   return runOf(around(x), around(y), true);
 }
 

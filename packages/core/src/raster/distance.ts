@@ -32,8 +32,27 @@ export function distanceTransform(
   for (let y = 0; y < height; y++) {
     if ((y & 127) === 0) checkStopped(context);
     const row = y * width;
+    // Between two seeds of a row no column beyond them comes into question.
+    for (let from = 0; from < width;) {
+      if (column[row + from] === 0) {
+        if (wantsNearest) nearest[row + from] = row + from;
+        from++;
+        continue;
+      }
+      let to = from;
+      while (to < width && column[row + to] !== 0) to++;
+      stretch(y, from, to);
+      from = to;
+    }
+  }
+  return { distance, nearest };
+
+  /** Distances in row y of the columns from .. to - 1, none of which has a seed there. */
+  function stretch(y: number, from: number, to: number): void {
+    const row = y * width;
     let count = -1;
-    for (let x = 0; x < width; x++) {
+    const last = Math.min(width - 1, to);
+    for (let x = Math.max(0, from - 1); x <= last; x++) {
       const g = column[row + x];
       if (g === FAR) continue;
       const square = g * g;
@@ -48,27 +67,27 @@ export function distanceTransform(
       if (count < 0) {
         count = 0;
         vertex[0] = x;
-        begins[0] = 0;
+        begins[0] = from;
         continue;
       }
       const v = vertex[count];
-      const from = 1 + Math.floor((x * x - v * v + square - squares[v]) / (2 * (x - v)));
-      if (from < width) {
+      const begin = 1 + Math.floor((x * x - v * v + square - squares[v]) / (2 * (x - v)));
+      if (begin < to) {
         count++;
         vertex[count] = x;
-        begins[count] = from;
+        begins[count] = Math.max(from, begin);
       }
     }
     if (count < 0) {
-      distance.fill(Infinity, row, row + width);
-      if (wantsNearest) nearest.fill(-1, row, row + width);
-      continue;
+      distance.fill(Infinity, row + from, row + to);
+      if (wantsNearest) nearest.fill(-1, row + from, row + to);
+      return;
     }
     for (let k = 0; k <= count; k++) {
       const v = vertex[k];
       const g = column[row + v];
       const square = g * g;
-      const end = k < count ? begins[k + 1] : width;
+      const end = k < count ? begins[k + 1] : to;
       const seedIndex = wantsNearest ? nearestInColumn(data, width, height, seed, v, y, g) : 0;
       for (let x = begins[k]; x < end; x++) {
         distance[row + x] = Math.sqrt((x - v) * (x - v) + square);
@@ -76,7 +95,6 @@ export function distanceTransform(
       }
     }
   }
-  return { distance, nearest };
 }
 
 /** How many rows away the nearest seed of each pixel's own column is. */

@@ -19,7 +19,8 @@ export function toGrey(picture: ColourPicture, context: Context = quietContext):
   const { width, height, data } = picture;
   const grey = new Uint8Array(width * height);
   const bytes = data.byteOffset & 3 ? data.slice() : data;
-  const words = new Uint32Array(bytes.buffer, bytes.byteOffset, width * height);
+  // Signed, since opaque white would be no small integer otherwise.
+  const words = new Int32Array(bytes.buffer, bytes.byteOffset, width * height);
   const rows = Math.max(1, Math.floor((1 << 19) / width));
   let translucent = false;
   for (let top = 0; top < height; top += rows) {
@@ -39,7 +40,7 @@ export function toGrey(picture: ColourPicture, context: Context = quietContext):
  * Converts pixels [from, to) as if opaque; equal neighbours are looked up once, and four that are equal to what came
  * before cost one comparison. True where alpha was below 255.
  */
-function convertOpaque(words: Uint32Array, grey: Uint8Array, from: number, to: number): boolean {
+function convertOpaque(words: Int32Array, grey: Uint8Array, from: number, to: number): boolean {
   const fours = new Int32Array(grey.buffer, 0, grey.length >> 2);
   let alpha = words[from];
   let last = words[from];

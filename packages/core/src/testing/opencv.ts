@@ -92,6 +92,7 @@ export interface Cv {
     value: number[],
   ): void;
   blur(from: Mat, to: Mat, size: Size, anchor: Point, border: number): void;
+  Laplacian(from: Mat, to: Mat, depth: number, aperture: number): void;
   Canny(from: Mat, to: Mat, low: number, high: number, aperture: number, l2: boolean): void;
   kmeans(
     samples: Mat,

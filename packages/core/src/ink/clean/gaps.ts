@@ -1,5 +1,5 @@
 import { type Context, checkStopped } from '../../context';
-import { distanceTransform, thinned } from '../../raster';
+import { distanceTransform, maskBelow, thinned } from '../../raster';
 import { type Sheet, drawLine } from '../draw';
 import { piecesOf } from './pieces';
 
@@ -22,14 +22,14 @@ const MOST_TURN = (50 * Math.PI) / 180;
  * those of their middle lines, the bridge as thick as they are.
  */
 export function bridged(sheet: Sheet, length: number, context: Context): { sheet: Sheet; bridges: number } {
-  const { width, height, data, level } = sheet;
-  const ink = Uint8Array.from(data, (tone) => (tone < level ? 1 : 0));
-  const inner = distanceTransform(ink, width, height, 0, { context }).distance;
-  const lines = thinned({ width, height, data: ink }, context).data;
+  const { width, height } = sheet;
+  const ink = maskBelow(sheet, sheet.level);
+  const inner = distanceTransform(ink.data, width, height, 0, { context }).distance;
+  const lines = thinned(ink, context).data;
   checkStopped(context);
   const ends = strokeEnds(lines, inner, width, height);
   const pieceAt = pieceFinder(sheet);
-  const result = { ...sheet, data: data.slice() };
+  const result = { ...sheet, data: sheet.data.slice() };
   const used = new Set<number>();
   let bridges = 0;
   for (const { a, b } of endPairs(ends, length)) {
@@ -40,7 +40,7 @@ export function bridged(sheet: Sheet, length: number, context: Context): { sheet
   }
   ends.forEach((end, k) => {
     if (used.has(k)) return;
-    const ahead = inkAhead(end, ink, width, height, length);
+    const ahead = inkAhead(end, ink.data, width, height, length);
     // Into the side of its own piece a stroke runs as often by design as by a break.
     if (!ahead || pieceAt(ahead.x, ahead.y) === pieceAt(end.x, end.y)) return;
     drawLine(result, [end.x, end.y, ahead.x, ahead.y], 'ink', end.radius);

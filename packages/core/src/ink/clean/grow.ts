@@ -34,7 +34,8 @@ export function thickened(sheet: Sheet, width: number, context: Context): Sheet 
   const { width: columns, height: rows } = sheet;
   const radius = width / 2;
   const distance = signedDistance(sheet, [0, -radius], context);
-  const core = Uint8Array.from(distance, (d) => (d <= -radius ? 1 : 0));
+  const core = new Uint8Array(distance.length);
+  for (let i = 0; i < core.length; i++) if (distance[i] <= -radius) core[i] = 1;
   const toCore = distanceTransform(core, columns, rows, 1, { context }).distance;
   const thin = new Uint8Array(distance.length);
   // Half a pixel more than the disc: corners that the opening rounds off are not thin.

@@ -1,6 +1,6 @@
 import { type Context, checkStopped } from '../../context';
 import { type Contour, contourLength } from '../../geometry';
-import { type GreyPicture, distanceTransform, thinned } from '../../raster';
+import { type GreyPicture, distanceTransform, maskBelow, thinned } from '../../raster';
 import { type FitOptions, fitLoop } from '../fit-loop';
 import { fitOpen } from '../fit-open';
 import { measured } from '../sections';
@@ -31,11 +31,11 @@ export function traceCentrelines(
   options: FitOptions,
   context: Context,
 ): Centreline[] {
-  const { width, height, data } = grey;
-  const ink = Uint8Array.from(data, (tone) => (tone < level ? 1 : 0));
-  const { distance } = distanceTransform(ink, width, height, 0, { context });
+  const { width, height } = grey;
+  const ink = maskBelow(grey, level);
+  const { distance } = distanceTransform(ink.data, width, height, 0, { context });
   context.progress('line', 0.2);
-  const lines = thinned({ width, height, data: ink }, context);
+  const lines = thinned(ink, context);
   context.progress('line', 0.5);
   const radius = (place: number | { x: number; y: number }) => {
     const i = typeof place === 'number' ? place : Math.floor(place.y) * width + Math.floor(place.x);

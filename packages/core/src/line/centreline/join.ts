@@ -1,4 +1,4 @@
-import { type Contour, type Point, flatten, norm } from '../../geometry';
+import { type Contour, type Point, indexPieces, nearestPlace } from '../../geometry';
 
 /** An end whose ink touches another stroke's, its own half width and the other's away, is meant to lie on it. */
 const TOUCHING = 1.05;
@@ -6,19 +6,16 @@ const FLAT = 0.001;
 
 /** Moves ends that lie on another stroke's middle exactly onto its fitted curve, so that T and Y meet. */
 export function joinEnds(strokes: { contour: Contour; width: number }[]): void {
-  const flat = strokes.map(({ contour }) => flatten(contour, FLAT));
+  const contours = strokes.map(({ contour }) => contour);
+  const index = indexPieces(contours, FLAT);
+  const widest = strokes.reduce((most, { width }) => Math.max(most, width), 0);
   strokes.forEach(({ contour, width }, k) => {
     if (contour.closed || contour.segments.length === 0) return;
     const last = contour.segments[contour.segments.length - 1];
     for (const end of [contour.start, last]) {
-      const met = strokes.flatMap((other, n) => {
-        if (n === k) return [];
-        const near = nearestOn(flat[n], other.contour.closed, end);
-        return near.distance < (TOUCHING * (width + other.width)) / 2 ? [near] : [];
-      });
-      const [nearest] = met.sort((a, b) => a.distance - b.distance);
-      if (!nearest) continue;
-      moveEnd(contour, end, nearest);
+      const near = nearestPlace(index, end, (TOUCHING * (width + widest)) / 2, (n) => n !== k);
+      if (near && near.distance < (TOUCHING * (width + strokes[near.contour].width)) / 2)
+        moveEnd(contour, end, near);
     }
   });
 }
@@ -38,20 +35,4 @@ function moveEnd(contour: Contour, end: Point, to: Point): void {
   }
   end.x = to.x;
   end.y = to.y;
-}
-
-function nearestOn(points: Float64Array, closed: boolean, { x, y }: Point): Point & { distance: number } {
-  const count = points.length / 2;
-  let best = { x, y, distance: Infinity };
-  for (let i = 0; i < (closed ? count : count - 1); i++) {
-    const j = (i + 1) % count;
-    const [x1, y1] = [points[2 * i], points[2 * i + 1]];
-    const [dx, dy] = [points[2 * j] - x1, points[2 * j + 1] - y1];
-    const squared = dx * dx + dy * dy;
-    const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
-    const [px, py] = [x1 + share * dx, y1 + share * dy];
-    const distance = norm(x - px, y - py);
-    if (distance < best.distance) best = { x: px, y: py, distance };
-  }
-  return best;
 }

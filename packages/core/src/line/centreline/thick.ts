@@ -1,5 +1,11 @@
 import type { Context } from '../../context';
-import { type GreyPicture, type RowChanges, distanceTransform, findRowChanges } from '../../raster';
+import {
+  type GreyPicture,
+  type RowChanges,
+  distanceTransform,
+  findRowChanges,
+  maskBelow,
+} from '../../raster';
 
 /**
  * Parts ink by its width: what a disc `width` pixels across fits into, with the room that the disc covers there
@@ -12,9 +18,10 @@ export function thickAreas(
   context: Context,
 ): { thin: GreyPicture; thick: { grey: GreyPicture; changes: RowChanges } | undefined } {
   const { data, width: columns, height: rows } = grey;
-  const ink = Uint8Array.from(data, (tone) => (tone < level ? 1 : 0));
+  const ink = maskBelow(grey, level).data;
   const inner = distanceTransform(ink, columns, rows, 0, { context }).distance;
-  const seeds = Uint8Array.from(inner, (distance) => (distance - 0.5 > width / 2 ? 1 : 0));
+  const seeds = new Uint8Array(inner.length);
+  for (let i = 0; i < seeds.length; i++) if (inner[i] - 0.5 > width / 2) seeds[i] = 1;
   if (!seeds.includes(1)) return { thin: grey, thick: undefined };
   const outer = distanceTransform(seeds, columns, rows, 1, { context }).distance;
   // A pixel more than the disc takes in the rim's mixed pixels.

@@ -33,11 +33,16 @@ export function tidySkeleton(
     group[find(from)] = find(to);
     return false;
   });
+  const sums = junctions.map(() => ({ x: 0, y: 0, count: 0 }));
+  junctions.forEach(({ x, y }, k) => {
+    const sum = sums[find(k)];
+    sum.x += x;
+    sum.y += y;
+    sum.count++;
+  });
   const merged = junctions.map((junction, k) => {
-    const members = junctions.filter((_, other) => find(other) === find(k));
-    const mean = (of: (place: { x: number; y: number }) => number) =>
-      members.reduce((sum, place) => sum + of(place), 0) / members.length;
-    return find(k) === k ? { x: mean(({ x }) => x), y: mean(({ y }) => y) } : junction;
+    const { x, y, count } = sums[k];
+    return count > 0 ? { x: x / count, y: y / count } : junction;
   });
   return {
     junctions: merged,

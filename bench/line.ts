@@ -1,0 +1,87 @@
+import {
+  type ColourPicture,
+  type ContourSet,
+  type GreyPicture,
+  automaticTones,
+  findRowChanges,
+  histogram,
+  makeCentrelines,
+  makeLine,
+  settleSharpEdges,
+  toGrey,
+  traceContours,
+} from '@drelk/core';
+import type { Cv } from '../packages/core/src/testing/opencv';
+import { context, median, now } from './measure';
+import { opencvPolygons, opencvSkeleton } from './opencv';
+import { lineArt, twoTone } from './pictures';
+
+const MEGAPIXELS = 12;
+const RUNS = 5;
+/** Runs before those that count, until the engine has compiled what is hot. */
+const WARMING = 5;
+const settings = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
+
+/** Line by itself beside what the WebAssembly library does of it, turn and turn about, both warmed. */
+export function lineRows(cv: Cv): Record<string, Record<string, string>> {
+  const areas = twoTone(MEGAPIXELS);
+  const strokes = lineArt(MEGAPIXELS);
+  const polygons = () => opencvPolygons(cv, areas, now).milliseconds;
+  return {
+    'grey, contours, nesting': compared(areas, contoursOf, polygons),
+    'through corners, fitting, refinement': compared(areas, outlinesOf, polygons),
+    'centrelines of line art': compared(strokes, centrelinesOf, () => opencvSkeleton(cv, strokes, now)),
+  };
+}
+
+/** Both begin with the picture just written, as after decoding. */
+function compared(
+  picture: ColourPicture,
+  ours: (picture: ColourPicture) => number,
+  theirs: () => number,
+): Record<string, string> {
+  const [mine, other]: [number[], number[]] = [[], []];
+  const copy = { ...picture, data: picture.data.slice() };
+  let points = 0;
+  for (let k = -WARMING; k < RUNS; k++) {
+    copy.data.set(picture.data);
+    const begun = now();
+    points = ours(copy);
+    const taken = now() - begun;
+    const reference = theirs();
+    if (k < 0) continue;
+    mine.push(taken);
+    other.push(reference);
+  }
+  return {
+    points: `${points}`,
+    ours: `${median(mine).toFixed(0)} ms`,
+    reference: `${median(other).toFixed(0)} ms`,
+    ratio: (median(mine) / median(other)).toFixed(2),
+  };
+}
+
+interface Traced {
+  grey: GreyPicture;
+  level: number;
+  contours: ContourSet;
+}
+
+function trace(picture: ColourPicture): Traced {
+  const grey = toGrey(picture, context);
+  const { level } = automaticTones(histogram(grey));
+  const contours = traceContours(grey, level, findRowChanges(grey, level), context);
+  return { grey, level, contours: settleSharpEdges(contours, grey, context) };
+}
+
+const contoursOf = (picture: ColourPicture) => trace(picture).contours.points.length / 2;
+
+function outlinesOf(picture: ColourPicture): number {
+  const { grey, contours } = trace(picture);
+  return makeLine(contours, grey.height, settings, context).nodesAfter;
+}
+
+function centrelinesOf(picture: ColourPicture): number {
+  const { grey, level, contours } = trace(picture);
+  return makeCentrelines({ grey, level }, contours, { ...settings, solid: null }, context).nodesAfter;
+}
