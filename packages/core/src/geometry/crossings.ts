@@ -120,11 +120,15 @@ function areApart(before: Placed, after: Placed): boolean {
 /** Where two runs of straight pieces, or one with itself, cross within pieces; touching ends do not count. */
 function eachCrossing(a: Float64Array, b: Float64Array, visit: (place: Point) => void): void {
   for (let i = 0; i + 3 < a.length; i += 2) {
-    const [x1, y1] = [a[i], a[i + 1]];
-    const [dx, dy] = [a[i + 2] - x1, a[i + 3] - y1];
+    const x1 = a[i];
+    const y1 = a[i + 1];
+    const dx = a[i + 2] - x1;
+    const dy = a[i + 3] - y1;
     for (let k = a === b ? i + 4 : 0; k + 3 < b.length; k += 2) {
-      const [x3, y3] = [b[k], b[k + 1]];
-      const [ex, ey] = [b[k + 2] - x3, b[k + 3] - y3];
+      const x3 = b[k];
+      const y3 = b[k + 1];
+      const ex = b[k + 2] - x3;
+      const ey = b[k + 3] - y3;
       const determinant = dx * ey - dy * ex;
       if (determinant === 0) continue;
       const t = ((x3 - x1) * ey - (y3 - y1) * ex) / determinant;

@@ -30,8 +30,10 @@ export function nearestPlace(
   let most = within;
   for (const k of index?.search(x - within, y - within, x + within, y + within) ?? []) {
     if (!wanted(owners[k])) continue;
-    const [x1, y1, x2, y2] = pieces.subarray(4 * k, 4 * k + 4);
-    const [dx, dy] = [x2 - x1, y2 - y1];
+    const x1 = pieces[4 * k];
+    const y1 = pieces[4 * k + 1];
+    const dx = pieces[4 * k + 2] - x1;
+    const dy = pieces[4 * k + 3] - y1;
     const squared = dx * dx + dy * dy;
     const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
     const place = { x: x1 + share * dx, y: y1 + share * dy };

@@ -3,7 +3,10 @@
  * the edge along its unit normal (nx, ny), positive when the centre itself is on that side.
  */
 export function halfPlaneShare(nx: number, ny: number, distance: number): number {
-  const { long, short, whole } = sides(nx, ny);
+  const long = Math.max(Math.abs(nx), Math.abs(ny));
+  const short = Math.min(Math.abs(nx), Math.abs(ny));
+  // The distance at which the edge leaves the square.
+  const whole = (long + short) / 2;
   const d = Math.abs(distance);
   let share: number;
   if (d >= whole) share = 1;
@@ -14,17 +17,13 @@ export function halfPlaneShare(nx: number, ny: number, distance: number): number
 
 /** The distance at which `halfPlaneShare` is `share`. */
 export function halfPlaneDistance(nx: number, ny: number, share: number): number {
-  const { long, short, whole } = sides(nx, ny);
+  const long = Math.max(Math.abs(nx), Math.abs(ny));
+  const short = Math.min(Math.abs(nx), Math.abs(ny));
+  // The distance at which the edge leaves the square.
+  const whole = (long + short) / 2;
   const more = Math.max(share, 1 - share);
   const straight = (more - 0.5) * long;
   const d =
     straight <= (long - short) / 2 ? straight : whole - Math.sqrt(2 * long * short * Math.max(0, 1 - more));
   return share < 0.5 ? -d : d;
-}
-
-/** The normal's larger and smaller part, and the distance at which the edge leaves the square. */
-function sides(nx: number, ny: number) {
-  const x = Math.abs(nx);
-  const y = Math.abs(ny);
-  return { long: Math.max(x, y), short: Math.min(x, y), whole: (x + y) / 2 };
 }

@@ -19,6 +19,10 @@ export class Directions {
   private readonly s = new Float64Array(2 * REACHES[0] + 1);
   private readonly u = new Float64Array(2 * REACHES[0] + 1);
   private readonly v = new Float64Array(2 * REACHES[0] + 1);
+  private readonly sums = new Float64Array(10);
+  /** Coefficients of x and of y over 1, s, s^2. */
+  private readonly px = new Float64Array(3);
+  private readonly py = new Float64Array(3);
 
   constructor(private readonly run: Run) {
     this.known = new Array<Direction>(run.x.length);
@@ -35,44 +39,44 @@ export class Directions {
     for (let k = 0; k < REACHES.length; k++) {
       const stride = STRIDES[k];
       const within = Math.max(1, Math.floor(Math.min(REACHES[k], most) / stride));
-      const fitted = this.fit(index, within, most >= stride ? stride : 1);
-      if (fitted.worst <= BENT || k === REACHES.length - 1 || within === 1) return fitted.direction;
+      const worst = this.fit(index, within, most >= stride ? stride : 1);
+      if (worst <= BENT || within === 1) break;
     }
-    return undefined;
+    const dx = this.px[1];
+    const dy = this.py[1];
+    const size = norm(dx, dy);
+    return size > 1e-9 ? { x: dx / size, y: dy / size } : undefined;
   }
 
-  /** Normal equations of x and y over 1, s, s^2, with s measured from the point itself. */
-  private fit(index: number, reach: number, stride: number): { direction: Direction; worst: number } {
+  /** Normal equations of x and y over 1, s, s^2, with s measured from the point itself; how far the parabola is off. */
+  private fit(index: number, reach: number, stride: number): number {
     const count = this.gather(index, reach, stride);
     const { s, u, v } = this;
-    let [s1, s2, s3, s4] = [0, 0, 0, 0];
-    let [u0, u1, u2, v0, v1, v2] = [0, 0, 0, 0, 0, 0];
+    const sums = this.sums.fill(0);
     for (let k = 0; k < count; k++) {
       const at = s[k];
       const square = at * at;
-      s1 += at;
-      s2 += square;
-      s3 += square * at;
-      s4 += square * square;
-      u0 += u[k];
-      u1 += at * u[k];
-      u2 += square * u[k];
-      v0 += v[k];
-      v1 += at * v[k];
-      v2 += square * v[k];
+      sums[0] += at;
+      sums[1] += square;
+      sums[2] += square * at;
+      sums[3] += square * square;
+      sums[4] += u[k];
+      sums[5] += at * u[k];
+      sums[6] += square * u[k];
+      sums[7] += v[k];
+      sums[8] += at * v[k];
+      sums[9] += square * v[k];
     }
-    const sums: Sums = [count, s1, s2, s3, s4];
-    const px = solveParabola(sums, [u0, u1, u2]);
-    const py = solveParabola(sums, [v0, v1, v2]);
+    const { px, py } = this;
+    solveParabola(count, sums, 4, px);
+    solveParabola(count, sums, 7, py);
     let worst = 0;
     for (let k = 0; k < count; k++) {
       const offX = u[k] - px[0] - (px[1] + px[2] * s[k]) * s[k];
       const offY = v[k] - py[0] - (py[1] + py[2] * s[k]) * s[k];
       worst = Math.max(worst, offX * offX + offY * offY);
     }
-    const size = norm(px[1], py[1]);
-    const direction = size > 1e-9 ? { x: px[1] / size, y: py[1] / size } : undefined;
-    return { direction, worst: Math.sqrt(worst) };
+    return Math.sqrt(worst);
   }
 
   /** Beyond the ends a closed run goes around: its last point is its first once more. */
@@ -98,19 +102,29 @@ export class Directions {
   }
 }
 
-type Sums = [n: number, s1: number, s2: number, s3: number, s4: number];
-type Right = [number, number, number];
-
-/** Cramer's rule; where too few points leave a parabola undetermined, a line. */
-function solveParabola([n, s, ss, sss, ssss]: Sums, [a, b, c]: Right): Right {
+/**
+ * Cramer's rule for the parabola with the sums of n points, of which s to s^4 begin `sums` and those of the values at
+ * `right`; where too few points leave a parabola undetermined, a line.
+ */
+function solveParabola(n: number, sums: Float64Array, right: number, result: Float64Array): void {
+  const s = sums[0];
+  const ss = sums[1];
+  const sss = sums[2];
+  const ssss = sums[3];
+  const a = sums[right];
+  const b = sums[right + 1];
+  const c = sums[right + 2];
   const determinant = n * (ss * ssss - sss * sss) - s * (s * ssss - sss * ss) + ss * (s * sss - ss * ss);
   if (Math.abs(determinant) < 1e-9) {
     const spread = n * ss - s * s;
-    return spread > 1e-12 ? [(a * ss - b * s) / spread, (n * b - s * a) / spread, 0] : [0, 0, 0];
+    result.fill(0);
+    if (spread <= 1e-12) return;
+    result[0] = (a * ss - b * s) / spread;
+    result[1] = (n * b - s * a) / spread;
+    return;
   }
-  return [
-    (a * (ss * ssss - sss * sss) - s * (b * ssss - sss * c) + ss * (b * sss - ss * c)) / determinant,
-    (n * (b * ssss - c * sss) - a * (s * ssss - sss * ss) + ss * (s * c - b * ss)) / determinant,
-    (n * (ss * c - sss * b) - s * (s * c - ss * b) + a * (s * sss - ss * ss)) / determinant,
-  ];
+  result[0] =
+    (a * (ss * ssss - sss * sss) - s * (b * ssss - sss * c) + ss * (b * sss - ss * c)) / determinant;
+  result[1] = (n * (b * ssss - c * sss) - a * (s * ssss - sss * ss) + ss * (s * c - b * ss)) / determinant;
+  result[2] = (n * (ss * c - sss * b) - s * (s * c - ss * b) + a * (s * sss - ss * ss)) / determinant;
 }
