@@ -1,12 +1,16 @@
 import {
   type ColourPicture,
   type ContourSet,
+  DrelkError,
   type GreyPicture,
   automaticTones,
   findRowChanges,
   histogram,
   makeCentrelines,
   makeLine,
+  newJob,
+  newMemory,
+  runJob,
   settleSharpEdges,
   toGrey,
   traceContours,
@@ -14,7 +18,7 @@ import {
 import type { Cv } from '../packages/core/src/testing/opencv';
 import { context, median, now } from './measure';
 import { opencvPolygons, opencvSkeleton } from './opencv';
-import { lineArt, twoTone } from './pictures';
+import { lineArt, noise, twoTone } from './pictures';
 
 const MEGAPIXELS = 12;
 const RUNS = 5;
@@ -84,4 +88,37 @@ function outlinesOf(picture: ColourPicture): number {
 function centrelinesOf(picture: ColourPicture): number {
   const { grey, level, contours } = trace(picture);
   return makeCentrelines({ grey, level }, contours, { ...settings, solid: null }, context).nodesAfter;
+}
+
+/** A picture of nothing but grain, parted at the middle tone: how long until that is said, and how soon it can be stopped. */
+export function noiseRow(): Record<string, Record<string, string>> {
+  const picture = noise(3);
+  const { width, height } = picture;
+  const source = { blob: '', name: 'grain.png', kind: 'png', width, height, density: 300, notes: [] };
+  const job = newJob(source);
+  const document = { ...job, ink: { ...job.ink, by: 'tone' as const, threshold: 128 } };
+  let looked = now();
+  let longest = 0;
+  const watching = {
+    ...context,
+    stopped: () => {
+      longest = Math.max(longest, now() - looked);
+      looked = now();
+      return false;
+    },
+  };
+  const begun = now();
+  let said = 'paths were made';
+  try {
+    runJob(document, { key: 'grain', picture, reduction: 1 }, newMemory(), watching);
+  } catch (error) {
+    said = error instanceof DrelkError ? `${error.message} ${error.hint}` : String(error);
+  }
+  return {
+    'pure noise, 3 MP': {
+      'until it is said': `${(now() - begun).toFixed(0)} ms`,
+      'longest between looks whether to stop': `${longest.toFixed(0)} ms`,
+      'what is said': said,
+    },
+  };
 }

@@ -13,7 +13,7 @@ import {
 } from '@drelk/core';
 import { accuracy } from './accuracy/accuracy';
 import { inkRows } from './ink';
-import { lineRows } from './line';
+import { lineRows, noiseRow } from './line';
 import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
@@ -142,6 +142,7 @@ async function line(): Promise<void> {
     'Line at 12 MP; medians of 5, turn and turn about; reference: grey, threshold, contours and polygons, or distances and their ridge',
     lineRows(cv),
   );
+  print('What nobody drew', noiseRow());
 }
 
 /** Single operations beside the library's. */

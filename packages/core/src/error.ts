@@ -6,6 +6,7 @@ export type ErrorCode =
   | 'too-small'
   | 'no-ink'
   | 'all-ink'
+  | 'noise'
   | 'bad-length'
   | 'bad-document'
   | 'bad-drawing'

@@ -8,6 +8,8 @@ export * from './polygon';
 export * from './nest';
 export * from './distance';
 export * from './nearest';
+export * from './narrowest';
+export * from './meetings';
 export * from './homography';
 export * from './areas';
 export * from './crossings';

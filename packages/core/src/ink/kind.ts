@@ -50,14 +50,19 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
   const counts = histogram(grey);
   const tones = automaticTones(counts);
   const darkPaper = rimIsDark(grey, tones.level);
-  const colours = findColours(picture, 'auto');
+  const colours = findColours(picture, 'auto', context);
   checkStopped(context);
   const coloured = colours.filter(({ lab }) => Math.hypot(lab[1], lab[2]) > COLOURED).length;
   const noise = noiseOf(grey);
+  checkStopped(context);
+  const concentration = concentrationOf(grey, noise);
+  checkStopped(context);
+  const unevenness = unevennessOf(grey, tones.level, darkPaper);
+  checkStopped(context);
   const measured = {
     noise,
-    concentration: concentrationOf(grey, noise),
-    unevenness: unevennessOf(grey, tones.level, darkPaper),
+    concentration,
+    unevenness,
     colours: colours.length,
     coloured,
     greyOnly: isGreyOnly(picture),

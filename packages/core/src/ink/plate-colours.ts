@@ -1,3 +1,4 @@
+import { type Context, checkStopped, quietContext } from '../context';
 import { type ColourPicture, type Lab, okDistance, okLab } from '../raster';
 
 /** A colour that a picture has much of. Components 0..255. */
@@ -24,8 +25,12 @@ const MOST_PROPOSED = 12;
  * merged in OKLab until `count` are left, or, for `auto`, until none would be called the same. The cost is the
  * squared distance, weighed by a fourth root of the rarer one's share, so that a small red dot stays.
  */
-export function findColours(picture: ColourPicture, count: 'auto' | number): ColourCluster[] {
-  let clusters = evenColours(picture);
+export function findColours(
+  picture: ColourPicture,
+  count: 'auto' | number,
+  context: Context = quietContext,
+): ColourCluster[] {
+  let clusters = evenColours(picture, context);
   const stop = (cost: number) =>
     count === 'auto' ? cost > NAMED_APART && clusters.length <= MOST_PROPOSED : clusters.length <= count;
   for (;;) {
@@ -58,10 +63,11 @@ function merged(a: ColourCluster, b: ColourCluster): ColourCluster {
 }
 
 /** The commonest colours of even areas; how even is eased until enough pixels are. */
-function evenColours({ width, height, data }: ColourPicture): ColourCluster[] {
+function evenColours({ width, height, data }: ColourPicture, context: Context): ColourCluster[] {
   const step = Math.max(1, Math.floor(Math.sqrt((width * height) / SAMPLES)));
   for (const range of [6, 12, 24, 48, 256]) {
     const sums = new Map<number, { red: number; green: number; blue: number; count: number }>();
+    checkStopped(context);
     let looked = 0;
     let even = 0;
     for (let y = 1; y < height - 1; y += step) {

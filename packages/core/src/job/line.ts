@@ -17,6 +17,7 @@ import {
   makeCentrelines,
   makeLine,
   makePlateLines,
+  refuseNoise,
   resultOf,
   traceContours,
 } from '../line';
@@ -39,6 +40,7 @@ export function runLine(
 ): { key: string; value: LineResult } {
   const { ink, contours } = from;
   const { grey } = ink.value.ink;
+  refuseNoise(contours.value, grey);
   const settings: LineSettings = {
     tolerance,
     smoothness: document.smoothness / reduction,
@@ -87,7 +89,7 @@ function overlapping(
 ): LineResult {
   const plates = [...new Set(map.labels)].filter((label) => label !== NO_PLATE).sort((a, b) => a - b);
   const results = plateSheets(map, plates, reach, context).map((grey) => {
-    const around = traceContours(grey, HALF, findRowChanges(grey, HALF), context);
+    const around = traceContours(grey, HALF, findRowChanges(grey, HALF, context), context);
     return makeLine(around, grey.height, settings, context);
   });
   const shapes = results.flatMap((result, k) =>

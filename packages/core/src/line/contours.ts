@@ -38,7 +38,7 @@ export function traceContours(
   const parents: number[] = [];
   const holes: number[] = [];
   for (let y = 0; y < height; y++) {
-    if ((y & 255) === 0) checkStopped(context);
+    if ((y & 31) === 0) checkStopped(context);
     for (let k = rowStarts[y]; k < rowStarts[y + 1]; k++) {
       if (owner[k] >= 0) continue;
       const isHole = (k - rowStarts[y]) % 2 === 1;
@@ -99,6 +99,7 @@ export function traceContours(
     const firstX = inkX;
     const firstY = inkY;
     do {
+      if ((buffer.count & 0x3fff) === 0) checkStopped(context);
       const right = (direction + 3) & 3;
       const aheadX = STEP_X[direction];
       const aheadY = STEP_Y[direction];

@@ -1,3 +1,4 @@
+import type { Context } from '../context';
 import { type Contour, circleContour } from '../geometry';
 import { contourOfChain } from './chain';
 import { fitCircle } from './circle';
@@ -26,7 +27,7 @@ const ROUND = 0.3;
 export const JITTERY = 0.06;
 
 /** Lines, arcs and cubics that follow a loop within the tolerance; a whole circle where the loop is one. */
-export function fitLoop(loop: Loop, options: FitOptions): Contour {
+export function fitLoop(loop: Loop, options: FitOptions, context: Context): Contour {
   const circle = loop.count >= CIRCLE_POINTS ? fitCircle(loop, 0, loop.count, options.tolerance) : undefined;
   if (circle && circle.worst <= options.tolerance && circle.rms <= ROUND * options.tolerance) {
     return circleContour(circle, circle.radius, isClockwise(loop));
@@ -41,7 +42,7 @@ export function fitLoop(loop: Loop, options: FitOptions): Contour {
     corners.length === 0
       ? [wholeRun(loop, smoothness)]
       : corners.map((corner, k) => runBetween(loop, corner, corners[(k + 1) % corners.length], smoothness));
-  return contourOfChain(settle(runs, options.tolerance, jitter, true));
+  return contourOfChain(settle(runs, { tolerance: options.tolerance, jitter, closed: true }, context));
 }
 
 function isClockwise({ x, y, count }: Loop): boolean {

@@ -1,3 +1,4 @@
+import type { Context } from '../context';
 import type { Contour, Point } from '../geometry';
 import { contourOfChain } from './chain';
 import { findCorners, leastTurn } from './corners';
@@ -19,8 +20,8 @@ export function fitOpen(
   start: Point,
   end: Point,
   options: FitOptions,
-  rounded: number,
-  roundedEnds = 0,
+  { rounded, roundedEnds = 0 }: { rounded: number; roundedEnds?: number },
+  context: Context,
 ): Contour {
   const x = Float64Array.from([start.x, ...Array.from(points.x), end.x]);
   const y = Float64Array.from([start.y, ...Array.from(points.y), end.y]);
@@ -40,5 +41,5 @@ export function fitOpen(
   const inner = [...found.filter(clear), ...known].sort((a, b) => a.index - b.index);
   const corners = [{ index: 0, x: start.x, y: start.y, rounded: roundedEnds }, ...inner, last];
   const runs = corners.slice(1).map((corner, k) => runBetween(loop, corners[k], corner, options.smoothness));
-  return contourOfChain(settle(runs, options.tolerance, 0, false));
+  return contourOfChain(settle(runs, { tolerance: options.tolerance, jitter: 0, closed: false }, context));
 }

@@ -5,6 +5,7 @@ export * from './circle';
 export * from './fit-loop';
 export * from './match';
 export * from './line';
+export * from './noise';
 export * from './sharp-edges';
 export * from './half-plane';
 export * from './plates/borders';

@@ -62,9 +62,9 @@ export function makeLine(
     if (goes || isSmall(points.subarray(2 * starts[c], 2 * starts[c + 1]), settings.drop)) {
       dropped++;
       fitted.push(undefined);
-    } else fitted.push(fitLoop(loopOf(points, starts[c], starts[c + 1]), settings));
+    } else fitted.push(fitLoop(loopOf(points, starts[c], starts[c + 1]), settings, context));
   }
-  uncross(fitted, contours, settings);
+  uncross(fitted, contours, settings, context);
   const shapeOf = new Map<number, Shape>();
   fitted.forEach((contour, c) => {
     if (!contour) return;
@@ -80,7 +80,12 @@ const CHECKED = 0.05;
 const TIGHTER = [0.4, 0.15];
 
 /** Contours as found cross neither themselves nor one another; no more may the curves fitted to them. */
-function uncross(fitted: (Contour | undefined)[], contours: ContourSet, settings: LineSettings): void {
+function uncross(
+  fitted: (Contour | undefined)[],
+  contours: ContourSet,
+  settings: LineSettings,
+  context: Context,
+): void {
   const { points, starts } = contours;
   for (const share of [...TIGHTER, 0]) {
     const numbers = fitted.flatMap((contour, c) => (contour ? [c] : []));
@@ -94,7 +99,7 @@ function uncross(fitted: (Contour | undefined)[], contours: ContourSet, settings
       const loop = loopOf(points, starts[c], starts[c + 1]);
       fitted[c] =
         share > 0
-          ? fitLoop(loop, { ...settings, tolerance: share * settings.tolerance, smoothness: share })
+          ? fitLoop(loop, { ...settings, tolerance: share * settings.tolerance, smoothness: share }, context)
           : polygonOf(loop);
     }
   }

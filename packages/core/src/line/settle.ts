@@ -1,4 +1,5 @@
 import { norm } from '../geometry';
+import { type Context, checkStopped } from '../context';
 import { type Chain, type ChainPiece, endOf } from './chain';
 import { cubicMisfit, firstHandles } from './cubic-fit';
 import type { Run } from './run';
@@ -23,22 +24,28 @@ const ATTEMPTS = 3;
  * a contour: pieces fitted one after another, loosely; then all refined together; then what is still too far off
  * cut in two and refined again. Acceptance is by distance after refining.
  */
-export function settle(runs: readonly Run[], tolerance: number, jitter: number, closed: boolean): Chain {
+export function settle(
+  runs: readonly Run[],
+  { tolerance, jitter, closed }: { tolerance: number; jitter: number; closed: boolean },
+  context: Context,
+): Chain {
   const share = Math.min(MOST_SHARE, SHARE + PER_JITTER * Math.max(0, jitter - CLEAN));
-  let chain = chainOf(runs, share * tolerance, closed);
+  let chain = chainOf(runs, share * tolerance, closed, context);
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
+    checkStopped(context);
     refineChain(chain);
     const off = chain.pieces.map((_, k) => misfit(chain, k) > tolerance);
     if (!off.includes(true)) return chain;
     chain = cutInTwo(chain, off);
   }
-  return chainOf(runs, tolerance, closed);
+  return chainOf(runs, tolerance, closed, context);
 }
 
 /** Runs end where the next begins; the last, when closed, at the first one's start. */
-function chainOf(runs: readonly Run[], tolerance: number, closed: boolean): Chain {
+function chainOf(runs: readonly Run[], tolerance: number, closed: boolean, context: Context): Chain {
   const chain: Chain = { closed, nodes: [], pieces: [] };
   for (const run of runs) {
+    checkStopped(context);
     const { nodes, pieces } = fitRun(run, tolerance);
     chain.nodes.push(...nodes.slice(0, -1));
     chain.pieces.push(...pieces);

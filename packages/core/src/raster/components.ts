@@ -1,3 +1,4 @@
+import { type Context, checkStopped, quietContext } from '../context';
 import type { RowChanges } from './runs';
 
 /** Runs of equal tone along rows, and which connected component each belongs to. */
@@ -19,18 +20,26 @@ export interface Components {
  * Connected components of the ink (eight neighbours) or of the paper (four neighbours), found on runs
  * with union-find: memory and time follow the number of runs, not of pixels.
  */
-export function findComponents(changes: RowChanges, width: number, of: 'ink' | 'paper'): Components {
+export function findComponents(
+  changes: RowChanges,
+  width: number,
+  of: 'ink' | 'paper',
+  context: Context = quietContext,
+): Components {
   const { row, left, right, rowStarts } = runsOf(changes, width, of);
-  const parent = Uint32Array.from(row, (_, run) => run);
+  const parent = new Uint32Array(row.length);
+  for (let run = 0; run < parent.length; run++) parent[run] = run;
   const reach = of === 'ink' ? 1 : 0;
   const height = changes.starts.length - 1;
   for (let y = 1; y < height; y++) {
+    if ((y & 127) === 0) checkStopped(context);
     let above = rowStarts[y - 1];
     for (let run = rowStarts[y]; run < rowStarts[y + 1]; run++) {
       while (above < rowStarts[y] && right[above] + reach <= left[run]) above++;
       for (let k = above; k < rowStarts[y] && left[k] < right[run] + reach; k++) unite(parent, k, run);
     }
   }
+  checkStopped(context);
   return numbered(parent, { row, left, right }, width, height);
 }
 

@@ -1,3 +1,4 @@
+import { type Context, checkStopped, quietContext } from '../context';
 import type { GreyPicture } from './picture';
 
 /**
@@ -16,7 +17,11 @@ const EACH = 0x01010101;
 const TOP_BITS = 0x80808080 | 0;
 
 /** Finds the changes of all rows. Four pixels are compared at a time; uniform areas cost a word each. */
-export function findRowChanges(grey: GreyPicture, level: number): RowChanges {
+export function findRowChanges(
+  grey: GreyPicture,
+  level: number,
+  context: Context = quietContext,
+): RowChanges {
   const { width, height, data } = grey;
   const paperFrom = Math.min(256, Math.max(0, Math.ceil(level)));
   const starts = new Uint32Array(height + 1);
@@ -29,6 +34,7 @@ export function findRowChanges(grey: GreyPicture, level: number): RowChanges {
   const addend = Math.imul(low ? 128 - paperFrom : 256 - paperFrom, EACH);
   const uniform = paperFrom > 0 && paperFrom < 256 && aligned;
   for (let y = 0; y < height; y++) {
+    if ((y & 255) === 0) checkStopped(context);
     const row = y * width;
     const end = row + width;
     if (count + width + 2 > at.length) at = grown(at, count + width + 2);

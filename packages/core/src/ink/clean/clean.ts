@@ -1,11 +1,11 @@
 import { type Context, checkStopped } from '../../context';
-import { type RowChanges, findRowChanges } from '../../raster';
+import { type RowChanges, findComponents, findRowChanges } from '../../raster';
 import type { Sheet } from '../draw';
 import type { Separated } from '../separated';
 import type { CleanSettings } from '../settings';
 import { bridged } from './gaps';
 import { grown, thickened } from './grow';
-import { joined, keepLargest, piecesOf } from './pieces';
+import { joined, keepLargest } from './pieces';
 import { evenedRims } from './rims';
 import { dropSpecks } from './specks';
 
@@ -33,8 +33,8 @@ export type CleanNumbers = { [K in keyof CleanSettings]: Exclude<CleanSettings[K
  */
 export function clean(separated: Separated, settings: CleanNumbers, context: Context): Cleaned {
   const { grey, level, inkTone, paperTone } = separated;
-  const changes = findRowChanges(grey, level);
-  const first = dropSpecks(grey, changes, settings, { ink: inkTone, paper: paperTone });
+  const changes = findRowChanges(grey, level, context);
+  const first = dropSpecks(grey, changes, settings, { ink: inkTone, paper: paperTone }, context);
   const counts = { specks: first.specks, pinholes: first.pinholes, gaps: 0, necks: 0, dropped: 0, pieces: 0 };
   let sheet: Sheet = { width: grey.width, height: grey.height, data: first.data, level };
   const step = (work: () => void) => {
@@ -70,7 +70,9 @@ export function clean(separated: Separated, settings: CleanNumbers, context: Con
       counts.dropped = dropped;
     });
   }
-  const untouched = sheet.data === grey.data && sheet.level === level;
-  counts.pieces = untouched ? first.pieces : piecesOf(sheet).count;
-  return { sheet, changes: untouched ? changes : findRowChanges(sheet, sheet.level), counts };
+  if (sheet.data === grey.data && sheet.level === level)
+    return { sheet, changes, counts: { ...counts, pieces: first.pieces } };
+  const left = findRowChanges(sheet, sheet.level, context);
+  counts.pieces = findComponents(left, sheet.width, 'ink', context).count;
+  return { sheet, changes: left, counts };
 }

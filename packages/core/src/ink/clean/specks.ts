@@ -1,3 +1,4 @@
+import { type Context, checkStopped } from '../../context';
 import { type Components, type GreyPicture, type RowChanges, findComponents } from '../../raster';
 
 /** Areas below which ink and paper do not count, in pixels. */
@@ -24,20 +25,24 @@ export function dropSpecks(
   changes: RowChanges,
   sizes: SpeckSizes,
   tones: { ink: number; paper: number },
+  context: Context,
 ): DroppedSpecks {
   const { width } = grey;
-  const ink = findComponents(changes, width, 'ink');
-  const paper = findComponents(changes, width, 'paper');
-  const small = (components: Components, below: number, rimToo: boolean) =>
-    Uint8Array.from(components.area, (area, c) =>
-      area < below && (rimToo || components.rim[c] === 0) ? 1 : 0,
-    );
+  const ink = findComponents(changes, width, 'ink', context);
+  const paper = findComponents(changes, width, 'paper', context);
+  const small = ({ area, rim }: Components, below: number, rimToo: boolean) => {
+    const flags = new Uint8Array(area.length);
+    for (let c = 0; c < flags.length; c++) if (area[c] < below && (rimToo || rim[c] === 0)) flags[c] = 1;
+    return flags;
+  };
   const specks = small(ink, sizes.specks, true);
   const pinholes = small(paper, sizes.pinholes, false);
   const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes), pieces: ink.count };
   if (result.specks + result.pinholes === 0) return result;
+  checkStopped(context);
   result.data = grey.data.slice();
   paint(result.data, width, ink, specks, tones.paper);
+  checkStopped(context);
   paint(result.data, width, paper, pinholes, tones.ink);
   return result;
 }
@@ -53,6 +58,8 @@ function paint(
 ): void {
   const { row, left, right, component } = components;
   for (let run = 0; run < row.length; run++) {
-    if (chosen[component[run]]) data.fill(tone, row[run] * width + left[run], row[run] * width + right[run]);
+    if (!chosen[component[run]]) continue;
+    const end = row[run] * width + right[run];
+    for (let i = row[run] * width + left[run]; i < end; i++) data[i] = tone;
   }
 }

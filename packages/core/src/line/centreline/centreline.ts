@@ -47,16 +47,17 @@ export function traceCentrelines(
   context.progress('line', 0.7);
   const fitted = strokes
     .filter((stroke) => stroke.x.length > 1)
-    .map((stroke) => {
-      checkStopped(context);
-      return { contour: fitStroke(stroke, options), width: stroke.width, stroke };
-    })
+    .map((stroke) => ({ contour: fitStroke(stroke, options, context), width: stroke.width, stroke }))
     .filter(({ contour, width: pen }) => contour.closed || contourLength(contour) > DOT * pen);
   joinEnds(fitted);
   return fitted.map(({ contour, width: pen }) => ({ contour, width: pen }));
 }
 
-function fitStroke({ x, y, corners, closed, start, end, width }: Stroke, options: FitOptions): Contour {
-  if (closed) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options);
-  return fitOpen({ x, y, corners }, start, end, options, ROUNDED + 0.6 * width);
+function fitStroke(
+  { x, y, corners, closed, start, end, width }: Stroke,
+  options: FitOptions,
+  context: Context,
+): Contour {
+  if (closed) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options, context);
+  return fitOpen({ x, y, corners }, start, end, options, { rounded: ROUNDED + 0.6 * width }, context);
 }

@@ -29,6 +29,6 @@ export function thickAreas(
   const paper = 255;
   const thick = data.map((tone, i) => (outer[i] <= reach ? tone : paper));
   const thin = data.map((tone, i) => (outer[i] <= reach ? paper : tone));
-  const changes = findRowChanges({ ...grey, data: thick }, level);
+  const changes = findRowChanges({ ...grey, data: thick }, level, context);
   return { thin: { ...grey, data: thin }, thick: { grey: { ...grey, data: thick }, changes } };
 }

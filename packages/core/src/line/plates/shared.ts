@@ -33,7 +33,7 @@ export function tracePlates(
       checkStopped(context);
       context.progress('line', k / borders.length);
     }
-    return fitBorder(border, meetings, options);
+    return fitBorder(border, meetings, options, context);
   });
   const contours = new Map<number, Contour[]>();
   for (const { plate, walks } of plateRims(map, borders)) {
@@ -68,11 +68,12 @@ function fitBorder(
   { points, around, from, to }: Border,
   meetings: ReadonlyMap<number, Point>,
   options: FitOptions,
+  context: Context,
 ): Contour {
   const x = points.filter((_, i) => i % 2 === 0);
   const y = points.filter((_, i) => i % 2 === 1);
-  if (around) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options);
+  if (around) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options, context);
   const start = meetings.get(from) ?? { x: x[0], y: y[0] };
   const end = meetings.get(to) ?? { x: x[x.length - 1], y: y[y.length - 1] };
-  return fitOpen({ x, y }, start, end, options, ROUNDED, ROUNDED);
+  return fitOpen({ x, y }, start, end, options, { rounded: ROUNDED, roundedEnds: ROUNDED }, context);
 }
