@@ -7,6 +7,8 @@ import type { Run } from './run';
  */
 export interface Chain {
   closed: boolean;
+  /** The two ends of an open chain are others' ends too, and stay where they are. */
+  fixed?: boolean;
   nodes: ChainNode[];
   /** As many as nodes when closed, one fewer when open. */
   pieces: ChainPiece[];

@@ -2,7 +2,7 @@ import type { Context } from '../context';
 import { type Contour, circleContour } from '../geometry';
 import { contourOfChain } from './chain';
 import { fitCircle } from './circle';
-import { findCorners, leastTurn } from './corners';
+import { type Corner, findCorners, leastTurn } from './corners';
 import { jitterOf } from './jitter';
 import { runBetween, wholeRun } from './runs-of';
 import type { Loop } from './sections';
@@ -16,7 +16,17 @@ export interface FitOptions {
   smoothness: number;
   /** How readily a turn is a corner, from 0 (few) to 1 (many). */
   corners: number;
+  /** Corners stay on the contour, instead of where their sides would meet. */
+  blunt?: boolean;
 }
+
+/** The same, but within a share of the tolerance, with as much less evening out, and nothing beyond the contour. */
+export const tightened = (options: FitOptions, share: number): FitOptions => ({
+  ...options,
+  tolerance: share * options.tolerance,
+  smoothness: Math.min(options.smoothness, share),
+  blunt: true,
+});
 
 /** Fewest points that may speak for a circle. */
 const CIRCLE_POINTS = 8;
@@ -34,16 +44,24 @@ export function fitLoop(loop: Loop, options: FitOptions, context: Context): Cont
   }
   const jitter = jitterOf(loop);
   const smoothness = options.smoothness * (1 + jitter / JITTERY);
-  const corners = findCorners(loop, {
+  const found = findCorners(loop, {
     jitter: Math.max(0, options.smoothness - 1),
     leastTurn: leastTurn(options.corners),
   });
+  const corners = options.blunt ? found.map((corner) => blunted(corner, loop)) : found;
   const runs =
     corners.length === 0
       ? [wholeRun(loop, smoothness)]
       : corners.map((corner, k) => runBetween(loop, corner, corners[(k + 1) % corners.length], smoothness));
   return contourOfChain(settle(runs, { tolerance: options.tolerance, jitter, closed: true }, context));
 }
+
+export const blunted = (corner: Corner, { x, y }: Loop): Corner => ({
+  ...corner,
+  x: x[corner.index],
+  y: y[corner.index],
+  rounded: 0,
+});
 
 function isClockwise({ x, y, count }: Loop): boolean {
   let twice = 0;

@@ -2,7 +2,7 @@ import type { Context } from '../context';
 import type { Contour, Point } from '../geometry';
 import { contourOfChain } from './chain';
 import { findCorners, leastTurn } from './corners';
-import type { FitOptions } from './fit-loop';
+import { type FitOptions, blunted } from './fit-loop';
 import { runBetween } from './runs-of';
 import { measured } from './sections';
 import { settle } from './settle';
@@ -12,15 +12,15 @@ const FAR = 1e7;
 
 /**
  * Lines and cubics along an open line of points, with its two ends as given, and those of its points that are known to
- * be `corners`. `rounded` is how far from a corner its
- * points say nothing about the corner's sides, `roundedEnds` the same for the ends.
+ * be `corners`. `rounded` is how far from a corner its points say nothing about the corner's sides, `roundedEnds` the
+ * same for the ends; `fixed` ends stay exactly where they are.
  */
 export function fitOpen(
   points: { x: ArrayLike<number>; y: ArrayLike<number>; corners?: readonly number[] },
   start: Point,
   end: Point,
   options: FitOptions,
-  { rounded, roundedEnds = 0 }: { rounded: number; roundedEnds?: number },
+  { rounded, roundedEnds = 0, fixed = false }: { rounded: number; roundedEnds?: number; fixed?: boolean },
   context: Context,
 ): Contour {
   const x = Float64Array.from([start.x, ...Array.from(points.x), end.x]);
@@ -38,8 +38,11 @@ export function fitOpen(
     index > 0 &&
     index < last.index &&
     known.every((corner) => Math.abs(loop.along[corner.index] - loop.along[index]) > 2 * rounded);
-  const inner = [...found.filter(clear), ...known].sort((a, b) => a.index - b.index);
+  const own = options.blunt ? found.map((corner) => blunted(corner, loop)) : found;
+  const inner = [...own.filter(clear), ...known].sort((a, b) => a.index - b.index);
   const corners = [{ index: 0, x: start.x, y: start.y, rounded: roundedEnds }, ...inner, last];
   const runs = corners.slice(1).map((corner, k) => runBetween(loop, corners[k], corner, options.smoothness));
-  return contourOfChain(settle(runs, { tolerance: options.tolerance, jitter: 0, closed: false }, context));
+  return contourOfChain(
+    settle(runs, { tolerance: options.tolerance, jitter: 0, closed: false, fixed }, context),
+  );
 }

@@ -8,6 +8,8 @@ const MOST_MOVE = 1;
 const MOST_TURN = 0.3;
 /** How firmly a corner is held where it was found, in points of the contour that would say so. */
 const CORNER_HOLD = 0.5;
+/** Fixed ends, so firmly that they do not move. */
+const END_HOLD = 1e4;
 /** How firmly the first node of a smooth loop is kept from sliding along it. */
 const FIRST_HOLD = 1;
 /** A handle stays longer than this share of its piece. */
@@ -104,8 +106,9 @@ export class Joint {
     });
     for (let k = 0; k < this.count; k++) {
       if (this.tangent[k] !== Tangent.None || chain.nodes[k].smooth) continue;
-      this.hold(k, CORNER_HOLD, 0, CORNER_HOLD * (this.cornerX[k] - this.x[k]));
-      this.hold(k, 0, CORNER_HOLD, CORNER_HOLD * (this.cornerY[k] - this.y[k]));
+      const firmly = this.isFixed(k) ? END_HOLD : CORNER_HOLD;
+      this.hold(k, firmly, 0, firmly * (this.cornerX[k] - this.x[k]));
+      this.hold(k, 0, firmly, firmly * (this.cornerY[k] - this.y[k]));
     }
     if (chain.closed && this.tangent[0] === Tangent.Free) {
       const [alongX, alongY] = [FIRST_HOLD * this.alongX[0], FIRST_HOLD * this.alongY[0]];
@@ -185,6 +188,7 @@ export class Joint {
   write(): void {
     const { chain } = this;
     chain.nodes.forEach((node, k) => {
+      if (this.isFixed(k)) return;
       node.x = this.x[k];
       node.y = this.y[k];
     });
@@ -195,6 +199,10 @@ export class Joint {
       const back = this.handle(this.endX, this.endY, k, end, -1);
       [piece.startX, piece.startY, piece.endX, piece.endY] = [start.x, start.y, back.x, back.y];
     });
+  }
+
+  private isFixed(k: number): boolean {
+    return this.chain.fixed === true && (k === 0 || k === this.count - 1);
   }
 
   private after(k: number): number {

@@ -1,23 +1,15 @@
 import { type Context, checkStopped } from '../context';
-import {
-  type Contour,
-  type Segment,
-  type Shape,
-  contoursOf,
-  findCrossings,
-  nodeCount,
-  penned,
-  polygonArea,
-} from '../geometry';
+import { type Contour, type Shape, contoursOf, nodeCount, penned, polygonArea } from '../geometry';
 import type { GreyPicture } from '../raster';
 import { traceCentrelines } from './centreline/centreline';
 import { thickAreas } from './centreline/thick';
 import { type ContourSet, traceContours } from './contours';
-import { type FitOptions, fitLoop } from './fit-loop';
+import { type FitOptions, fitLoop, tightened } from './fit-loop';
 import { type Match, matchPaths } from './match';
 import type { Crossing, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
-import { type Loop, loopOf } from './sections';
+import { loopOf } from './sections';
+import { polyline, uncross } from './uncross';
 
 /** The ways of turning ink into paths: around its edge, along its middle, or a plate at a time. */
 export const LINE_METHODS = ['outline', 'centreline', 'plates'] as const;
@@ -64,7 +56,10 @@ export function makeLine(
       fitted.push(undefined);
     } else fitted.push(fitLoop(loopOf(points, starts[c], starts[c + 1]), settings, context));
   }
-  uncross(fitted, contours, settings, context);
+  uncross(fitted, (c, share) => {
+    const loop = loopOf(points, starts[c], starts[c + 1]);
+    return share > 0 ? fitLoop(loop, tightened(settings, share), context) : polyline(loop.x, loop.y, true);
+  });
   const shapeOf = new Map<number, Shape>();
   fitted.forEach((contour, c) => {
     if (!contour) return;
@@ -72,45 +67,6 @@ export function makeLine(
     else shapeOf.get(parents[c])?.holes.push(contour);
   });
   return resultOf([...shapeOf.values()], contours, height, points.length / 2, dropped);
-}
-
-/** Curves are followed this closely where it is checked that none cross. */
-const CHECKED = 0.05;
-/** What crosses is fitted again within these shares of the tolerance, and at last left as the points it came from. */
-const TIGHTER = [0.4, 0.15];
-
-/** Contours as found cross neither themselves nor one another; no more may the curves fitted to them. */
-function uncross(
-  fitted: (Contour | undefined)[],
-  contours: ContourSet,
-  settings: LineSettings,
-  context: Context,
-): void {
-  const { points, starts } = contours;
-  for (const share of [...TIGHTER, 0]) {
-    const numbers = fitted.flatMap((contour, c) => (contour ? [c] : []));
-    const crossings = findCrossings(
-      numbers.map((c) => fitted[c] as Contour),
-      CHECKED,
-    );
-    const wrong = new Set(crossings.flatMap(({ a, b }) => [numbers[a], numbers[b]]));
-    if (wrong.size === 0) return;
-    for (const c of wrong) {
-      const loop = loopOf(points, starts[c], starts[c + 1]);
-      fitted[c] =
-        share > 0
-          ? fitLoop(loop, { ...settings, tolerance: share * settings.tolerance, smoothness: share }, context)
-          : polygonOf(loop);
-    }
-  }
-}
-
-function polygonOf({ x, y, count }: Loop): Contour {
-  const segments = Array.from({ length: count }, (_, k): Segment => {
-    const i = (k + 1) % count;
-    return { kind: 'line', x: x[i], y: y[i] };
-  });
-  return { start: { x: x[0], y: y[0] }, segments, closed: true };
 }
 
 const isSmall = (polygon: Float64Array, below: number) => below > 0 && Math.abs(polygonArea(polygon)) < below;

@@ -26,11 +26,11 @@ const ATTEMPTS = 3;
  */
 export function settle(
   runs: readonly Run[],
-  { tolerance, jitter, closed }: { tolerance: number; jitter: number; closed: boolean },
+  { tolerance, jitter, ...ends }: { tolerance: number; jitter: number; closed: boolean; fixed?: boolean },
   context: Context,
 ): Chain {
   const share = Math.min(MOST_SHARE, SHARE + PER_JITTER * Math.max(0, jitter - CLEAN));
-  let chain = chainOf(runs, share * tolerance, closed, context);
+  let chain = chainOf(runs, share * tolerance, ends, context);
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     checkStopped(context);
     refineChain(chain);
@@ -38,18 +38,23 @@ export function settle(
     if (!off.includes(true)) return chain;
     chain = cutInTwo(chain, off);
   }
-  return chainOf(runs, tolerance, closed, context);
+  return chainOf(runs, tolerance, ends, context);
 }
 
 /** Runs end where the next begins; the last, when closed, at the first one's start. */
-function chainOf(runs: readonly Run[], tolerance: number, closed: boolean, context: Context): Chain {
-  const chain: Chain = { closed, nodes: [], pieces: [] };
+function chainOf(
+  runs: readonly Run[],
+  tolerance: number,
+  ends: Pick<Chain, 'closed' | 'fixed'>,
+  context: Context,
+): Chain {
+  const chain: Chain = { ...ends, nodes: [], pieces: [] };
   for (const run of runs) {
     checkStopped(context);
     const { nodes, pieces } = fitRun(run, tolerance);
     chain.nodes.push(...nodes.slice(0, -1));
     chain.pieces.push(...pieces);
-    if (!closed && run === runs[runs.length - 1]) chain.nodes.push(...nodes.slice(-1));
+    if (!ends.closed && run === runs[runs.length - 1]) chain.nodes.push(...nodes.slice(-1));
   }
   return chain;
 }
@@ -72,7 +77,7 @@ function misfit(chain: Chain, k: number): number {
 
 /** Marked pieces become two, with a smooth node at the middle one of their points. */
 function cutInTwo(chain: Chain, marked: readonly boolean[]): Chain {
-  const cut: Chain = { closed: chain.closed, nodes: [], pieces: [] };
+  const cut: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], pieces: [] };
   chain.pieces.forEach((piece, k) => {
     cut.nodes.push(chain.nodes[k]);
     const { run, first, last } = piece;

@@ -1,5 +1,6 @@
 import { quietContext } from '../../context';
 import { type Shape, contoursOf, eachSegment, signedArea } from '../../geometry';
+import { random } from '../../testing/pictures';
 import { PAPER, type PlateMap, traceBorders } from './borders';
 import { tracePlates } from './shared';
 
@@ -71,6 +72,18 @@ describe('tracePlates', () => {
     expect(counts.every((count) => count === 1 || count === 2)).toBe(true);
     expect(counts.filter((count) => count === 2).length).toBeGreaterThan(5);
     expect(contoursOf(shapes).every(({ closed }) => closed)).toBe(true);
+  });
+
+  it('lets borders end exactly where they meet, however rough they are', () => {
+    const next = random(9);
+    const rough = mapOf(90, 90, (x, y) => {
+      const far = Math.hypot(x - 45, y - 45) + 3 * next();
+      return far > 40 ? PAPER : x + 4 * next() < 45 ? 0 : 1;
+    });
+    for (const { start, segments } of contoursOf(tracePlates(rough, half, options, quietContext).shapes)) {
+      const last = segments[segments.length - 1];
+      expect([last.x, last.y]).toEqual([start.x, start.y]);
+    }
   });
 
   it('keeps plates that touch at a corner only apart', () => {

@@ -7,9 +7,10 @@ import {
   nestContours,
   reverseContour,
 } from '../../geometry';
-import { type FitOptions, fitLoop } from '../fit-loop';
+import { type FitOptions, fitLoop, tightened } from '../fit-loop';
 import { fitOpen } from '../fit-open';
 import { measured } from '../sections';
+import { polyline, uncross } from '../uncross';
 import { type Border, type Crossing, type PlateMap, plateRims, traceBorders } from './borders';
 
 /** Points nearer than this to where three plates meet are rounded off by the pixels. */
@@ -34,6 +35,15 @@ export function tracePlates(
       context.progress('line', k / borders.length);
     }
     return fitBorder(border, meetings, options, context);
+  });
+  uncross(fitted, (k, share) => {
+    if (share > 0) return fitBorder(borders[k], meetings, tightened(options, share), context);
+    const { x, y } = placesOf(borders[k]);
+    const { from, to, around } = borders[k];
+    const [start, end] = [meetings.get(from), meetings.get(to)];
+    return around || !start || !end
+      ? polyline(x, y, around)
+      : polyline([start.x, ...x, end.x], [start.y, ...y, end.y], false);
   });
   const contours = new Map<number, Contour[]>();
   for (const { plate, walks } of plateRims(map, borders)) {
@@ -64,16 +74,28 @@ function meetingPlaces(borders: readonly Border[]): Map<number, Point> {
   return new Map([...sums].map(([corner, { x, y, count }]) => [corner, { x: x / count, y: y / count }]));
 }
 
+const placesOf = ({ points }: Border) => ({
+  x: points.filter((_, i) => i % 2 === 0),
+  y: points.filter((_, i) => i % 2 === 1),
+});
+
 function fitBorder(
-  { points, around, from, to }: Border,
+  border: Border,
   meetings: ReadonlyMap<number, Point>,
   options: FitOptions,
   context: Context,
 ): Contour {
-  const x = points.filter((_, i) => i % 2 === 0);
-  const y = points.filter((_, i) => i % 2 === 1);
+  const { x, y } = placesOf(border);
+  const { around, from, to } = border;
   if (around) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options, context);
   const start = meetings.get(from) ?? { x: x[0], y: y[0] };
   const end = meetings.get(to) ?? { x: x[x.length - 1], y: y[y.length - 1] };
-  return fitOpen({ x, y }, start, end, options, { rounded: ROUNDED, roundedEnds: ROUNDED }, context);
+  return fitOpen(
+    { x, y },
+    start,
+    end,
+    options,
+    { rounded: ROUNDED, roundedEnds: ROUNDED, fixed: true },
+    context,
+  );
 }
