@@ -125,6 +125,9 @@ export function armsMeet(
   return { x, y };
 }
 
+/** How far (x, y) lies off an arm drawn on, measured across it. */
+export const distanceFromArm = (arm: Arm, x: number, y: number): number => Math.abs(offArm(arm, x, y).value);
+
 /** How far (x, y) lies off an arm, measured across it, with the gradient of that. */
 function offArm(arm: Arm, x: number, y: number) {
   const dx = x - arm.originX;

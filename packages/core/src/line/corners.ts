@@ -1,5 +1,5 @@
 import { norm } from '../geometry';
-import { armDirection, armsMeet, fitArm } from './arm';
+import { armDirection, armsMeet, distanceFromArm, fitArm } from './arm';
 import { fitCircle } from './circle';
 import type { Loop } from './sections';
 
@@ -23,6 +23,9 @@ const ROUNDED = 1.2;
 const ROUNDED_SHARE = 0.2;
 /** Sides that meet farther from the contour than this, in pixels, and this over the sine of half the angle: a rounding. */
 const BLUNT = 0.42;
+/** What is rounded off lies no farther than this beside either side, in pixels. */
+const ASIDE = 0.45;
+const PER_GRAIN = 2;
 /** A tip that turns more than this is looked at once more, from farther away. */
 const TIP = (95 * Math.PI) / 180;
 /** A turn like this is a needle's tip, or the blunt end of a thin stroke, whose sides meet much farther off. */
@@ -44,6 +47,8 @@ const BAD = 0.08;
 export interface CornerView {
   /** Widens what counts as noise, in pixels. */
   jitter: number;
+  /** Jitter there is across the contour, in pixels: where there is much, corners are rounded off more. */
+  grain?: number;
   /** Sides that meet at less than this turn, in radians, are one smooth curve. */
   leastTurn: number;
   /** How far from a corner the points say nothing about its sides, in pixels. */
@@ -64,6 +69,7 @@ interface Search {
   loop: Loop;
   reach: number;
   jitter: number;
+  grain: number;
   leastTurn: number;
   rounded: number;
 }
@@ -73,11 +79,14 @@ interface Search {
  * parabola, meet at an angle, and one circle through both explains the points badly. The strongest are
  * settled first, and no side is looked at beyond a settled corner.
  */
-export function findCorners(loop: Loop, { jitter, leastTurn, rounded = ROUNDED }: CornerView): Corner[] {
+export function findCorners(
+  loop: Loop,
+  { jitter, grain = 0, leastTurn, rounded = ROUNDED }: CornerView,
+): Corner[] {
   const length = loop.along[loop.count];
   if (loop.count < 8 || length < 8) return [];
   const reach = Math.min(REACH + rounded + jitter, length / 6);
-  const search = { loop, reach, jitter, leastTurn, rounded };
+  const search = { loop, reach, jitter, grain, leastTurn, rounded };
   const corners: Corner[] = [];
   const places = candidates(loop, Math.min(3, length / 10), leastTurn);
   const barriers = new Uint8Array(loop.count);
@@ -142,13 +151,14 @@ function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, 
 }
 
 function examine(search: Search, index: number, free: Free): Corner | undefined {
-  const { loop, reach, jitter, leastTurn, rounded: usual } = search;
+  const { loop, reach, jitter, grain, leastTurn, rounded: usual } = search;
   const near = fitSides(loop, index, Math.min(usual, reach / 2), reach, free);
   if (!near || near.turn < leastTurn) return undefined;
   const smooth = fitCircle(loop, near.first, near.points);
   if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * near.residual)) return undefined;
   if (near.turn < TIP && near.off > (usual / ROUNDED + jitter) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
     return undefined;
+  if (near.turn < TIP && near.left > ASIDE * (usual / ROUNDED) + jitter + PER_GRAIN * grain) return undefined;
   if (near.turn < TIP) return { index, ...near.place, rounded: near.inner };
   if (near.turn > NEEDLE && near.beyond > 1) return undefined;
   // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.
@@ -189,7 +199,14 @@ function fitSides(loop: Loop, index: number, inner: number, reach: number, free:
   const retracted = 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2));
   const most = Math.max(1, inner / ROUNDED) * Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
   const off = norm(meeting.x - x[index], meeting.y - y[index]);
+  let left = 0;
+  for (let k = 1 - before.near; k < after.near; k++) {
+    const i = (index + k + count) % count;
+    const beside = Math.min(distanceFromArm(incoming, x[i], y[i]), distanceFromArm(outgoing, x[i], y[i]));
+    left = Math.max(left, beside);
+  }
   return {
+    left,
     first,
     off,
     beyond: off / retracted,

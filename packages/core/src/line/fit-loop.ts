@@ -46,6 +46,7 @@ export function fitLoop(loop: Loop, options: FitOptions, context: Context): Cont
   const smoothness = options.smoothness * (1 + jitter / JITTERY);
   const found = findCorners(loop, {
     jitter: Math.max(0, options.smoothness - 1),
+    grain: jitter,
     leastTurn: leastTurn(options.corners),
   });
   const corners = options.blunt ? found.map((corner) => blunted(corner, loop)) : found;
