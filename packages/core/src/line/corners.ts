@@ -171,7 +171,7 @@ function examine(search: Search, index: number, free: Free): Corner | undefined 
     Math.min(rounded + TIP_REACH, longest),
     free,
   );
-  if (!far || far.turn < leastTurn) return { index, ...near.place, rounded: near.inner };
+  if (!far?.meets || far.turn < leastTurn) return { index, ...near.place, rounded: far?.inner ?? near.inner };
   // From near, the sides are rounded already; from afar, they are drawn on over a long way. The truth lies between.
   const place = { x: (near.place.x + far.place.x) / 2, y: (near.place.y + far.place.y) / 2 };
   return { index, ...place, rounded: far.inner };
@@ -191,7 +191,8 @@ function fitSides(loop: Loop, index: number, inner: number, reach: number, free:
   const incoming = fitArm(loop, first, before.far - before.near + 1);
   const outgoing = fitArm(loop, (index + after.near) % count, after.far - after.near + 1);
   if (!incoming || !outgoing) return undefined;
-  const meeting = armsMeet(incoming, outgoing, x[index], y[index]) ?? { x: x[index], y: y[index] };
+  const met = armsMeet(incoming, outgoing, x[index], y[index]);
+  const meeting = met ?? { x: x[index], y: y[index] };
   const into = armDirection(incoming, meeting.x, meeting.y);
   const out = armDirection(outgoing, meeting.x, meeting.y);
   const turn = Math.abs(Math.atan2(into.x * out.y - into.y * out.x, into.x * out.x + into.y * out.y));
@@ -206,6 +207,7 @@ function fitSides(loop: Loop, index: number, inner: number, reach: number, free:
     left = Math.max(left, beside);
   }
   return {
+    meets: met !== undefined,
     left,
     first,
     off,
