@@ -6,6 +6,7 @@ import type { Run } from './run';
 import { fitRun } from './fit-run';
 import { Directions } from './local-direction';
 import { refineChain } from './refine';
+import { straighten } from './straighten';
 
 /**
  * Pieces are first fitted one by one within this share of the tolerance. Refining lowers the mean distance, at the cost
@@ -35,7 +36,11 @@ export function settle(
     checkStopped(context);
     refineChain(chain);
     const off = chain.pieces.map((_, k) => misfit(chain, k) > tolerance);
-    if (!off.includes(true)) return chain;
+    if (!off.includes(true)) {
+      const settled = chain;
+      straighten(settled, tolerance, (k) => misfit(settled, k) <= tolerance);
+      return settled;
+    }
     chain = cutInTwo(chain, off);
   }
   return chainOf(runs, tolerance, ends, context);
