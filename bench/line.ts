@@ -11,7 +11,7 @@ import {
   newJob,
   newMemory,
   runJob,
-  settleSharpEdges,
+  settleEdges,
   toGrey,
   traceContours,
 } from '@drelk/core';
@@ -75,7 +75,7 @@ function trace(picture: ColourPicture): Traced {
   const grey = toGrey(picture, context);
   const { level } = automaticTones(histogram(grey));
   const contours = traceContours(grey, level, findRowChanges(grey, level), context);
-  return { grey, level, contours: settleSharpEdges(contours, grey, context) };
+  return { grey, level, contours: settleEdges(contours, grey, level, context) };
 }
 
 const contoursOf = (picture: ColourPicture) => trace(picture).contours.points.length / 2;

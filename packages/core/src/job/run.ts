@@ -3,7 +3,7 @@ import type { Drawing } from '../format';
 import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
 import type { Kind } from '../ink';
-import { type ContourSet, type LineResult, settleSharpEdges, traceContours } from '../line';
+import { type ContourSet, type LineResult, settleEdges, traceContours } from '../line';
 import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
 import { type Proof, prove } from '../prove';
 import type { ColourPicture } from '../raster';
@@ -59,7 +59,7 @@ export function runJob(
   const ink = runInk(document, source, seen, square, step, context);
   const contours = step('contours', 'contours', ink.key, () => {
     const { grey, level, changes } = ink.value.ink;
-    return settleSharpEdges(traceContours(grey, level, changes, context), grey, context);
+    return settleEdges(traceContours(grey, level, changes, context), grey, level, context);
   });
   const { plan, picture } = square.value;
   const tolerance = tolerancePixels(document, picture, contours.value, plan.scale);

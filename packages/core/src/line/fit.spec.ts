@@ -5,15 +5,16 @@ import { findRowChanges } from '../raster';
 import { drawn } from '../testing/pictures';
 import { traceContours } from './contours';
 import { makeLine } from './line';
-import { settleSharpEdges } from './sharp-edges';
+import { settleEdges } from './settle-edges';
 
 const options = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
 
 function trace(inside: (x: number, y: number) => boolean, size = 120) {
   const grey = drawn(size, size, inside, 10);
-  const contours = settleSharpEdges(
+  const contours = settleEdges(
     traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext),
     grey,
+    127.5,
     quietContext,
   );
   return { contours, line: makeLine(contours, size, options, quietContext) };

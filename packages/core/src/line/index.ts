@@ -6,7 +6,7 @@ export * from './fit-loop';
 export * from './match';
 export * from './line';
 export * from './noise';
-export * from './sharp-edges';
+export * from './settle-edges';
 export * from './half-plane';
 export * from './plates/borders';
 export * from './plates/shared';

@@ -2,6 +2,7 @@ import { type Context, checkStopped } from '../context';
 import type { GreyPicture } from '../raster';
 import type { ContourSet } from './contours';
 import { halfPlaneDistance, halfPlaneShare } from './half-plane';
+import { softEdgeOffset } from './soft-edges';
 
 /** Neighbours may differ this much, as a share of the contrast, from what a straight sharp edge predicts. */
 const TRUSTED = 0.06;
@@ -11,9 +12,15 @@ const DOUBTED = 0.16;
  * Moves contour points to where a straight, sharp edge must run so that it covers the mixed pixel beneath
  * by just its tone. Linear interpolation is up to an eighth of a pixel off on such edges, which is how
  * every renderer draws them. Where the neighbours do not look like a sharp edge (blur, corners, noise)
- * the point stays; in between it moves part of the way. `level` and the picture are those of the contours.
+ * the point goes to the middle between the paper and the ink beside it, where those are clear; in between it moves part
+ * of the way. `level` and the picture are those of the contours.
  */
-export function settleSharpEdges(contours: ContourSet, grey: GreyPicture, context: Context): ContourSet {
+export function settleEdges(
+  contours: ContourSet,
+  grey: GreyPicture,
+  level: number,
+  context: Context,
+): ContourSet {
   const points = contours.points.slice();
   const edge = { nx: 0, ny: 0, offset: 0, trust: 0 };
   for (let i = 0; i < points.length; i += 2) {
@@ -21,13 +28,15 @@ export function settleSharpEdges(contours: ContourSet, grey: GreyPicture, contex
     const x = points[i];
     const y = points[i + 1];
     if (!findEdge(grey, x, y, edge)) continue;
-    points[i] = x + edge.trust * edge.offset * edge.nx;
-    points[i + 1] = y + edge.trust * edge.offset * edge.ny;
+    const soft = edge.trust < 1 ? softEdgeOffset(grey, level, { x, y, nx: edge.nx, ny: edge.ny }) : 0;
+    const offset = edge.trust * edge.offset + (1 - edge.trust) * soft;
+    points[i] = x + offset * edge.nx;
+    points[i + 1] = y + offset * edge.ny;
   }
   return { ...contours, points };
 }
 
-/** Distance from (x, y) to the edge along its normal, which points to the paper, and how far to trust it. */
+/** Distance from (x, y) to the edge along its normal, which points to the paper, and how far to trust it; false where there is none. */
 function findEdge(
   { width, height, data }: GreyPicture,
   x: number,
@@ -60,7 +69,11 @@ function findEdge(
   const paper = data[i + far];
   const ink = data[i - far];
   const contrast = paper - ink;
-  if (contrast < 24) return false;
+  edge.nx = nx;
+  edge.ny = ny;
+  edge.trust = 0;
+  edge.offset = 0;
+  if (contrast < 24) return true;
   const distance = halfPlaneDistance(nx, ny, clamp((paper - centre) / contrast));
   const off = Math.max(
     Math.abs((paper - d) / contrast - halfPlaneShare(nx, ny, distance + nx)),
@@ -68,9 +81,7 @@ function findEdge(
     Math.abs((paper - b) / contrast - halfPlaneShare(nx, ny, distance + ny)),
     Math.abs((paper - g) / contrast - halfPlaneShare(nx, ny, distance - ny)),
   );
-  if (off >= DOUBTED) return false;
-  edge.nx = nx;
-  edge.ny = ny;
+  if (off >= DOUBTED) return true;
   edge.offset = (px + 0.5 - x) * nx + (py + 0.5 - y) * ny + distance;
   edge.trust = off <= TRUSTED ? 1 : (DOUBTED - off) / (DOUBTED - TRUSTED);
   return true;

@@ -2,12 +2,12 @@ import { quietContext } from '../context';
 import { findRowChanges } from '../raster';
 import { drawn } from '../testing/pictures';
 import { traceContours } from './contours';
-import { settleSharpEdges } from './sharp-edges';
+import { settleEdges } from './settle-edges';
 
 /** Mean distance of contour points from the truth, before and after they are settled. */
 function errors(grey: ReturnType<typeof drawn>, off: (x: number, y: number) => number) {
   const found = traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext);
-  const settled = settleSharpEdges(found, grey, quietContext);
+  const settled = settleEdges(found, grey, 127.5, quietContext);
   const mean = (points: Float64Array) => {
     let sum = 0;
     for (let i = 0; i < points.length; i += 2) sum += Math.abs(off(points[i], points[i + 1]));
@@ -16,7 +16,7 @@ function errors(grey: ReturnType<typeof drawn>, off: (x: number, y: number) => n
   return { before: mean(found.points), after: mean(settled.points), settled };
 }
 
-describe('settleSharpEdges', () => {
+describe('settleEdges', () => {
   it('brings anti-aliased edges of any slope to within two hundredths of a pixel', () => {
     for (const radius of [12.3, 31.7, 44]) {
       const off = (x: number, y: number) => Math.hypot(x - 50.2, y - 49.7) - radius;
@@ -38,6 +38,25 @@ describe('settleSharpEdges', () => {
         i % 2 === 0 && settled.points[i + 1] > 10 && settled.points[i + 1] < 30 && settled.points[i] > 10,
     );
     for (const x of middle) expect(x).toBeCloseTo(20.3, 2);
+  });
+
+  it('brings a blurred edge to the middle of the paper and ink beside it, whatever the level', () => {
+    const width = 60;
+    const off = (x: number, y: number) => Math.hypot(x - 30, y - 30) - 18.3;
+    const data = Uint8Array.from({ length: width * width }, (_, i) => {
+      const far = off((i % width) + 0.5, Math.floor(i / width) + 0.5);
+      return Math.round(60 + 190 / (1 + Math.exp(-far / 0.6)));
+    });
+    const grey = { width, height: width, data };
+    const found = traceContours(grey, 215.5, findRowChanges(grey, 215.5), quietContext);
+    const settled = settleEdges(found, grey, 215.5, quietContext);
+    const mean = ({ points }: typeof found) => {
+      let sum = 0;
+      for (let i = 0; i < points.length; i += 2) sum += off(points[i], points[i + 1]);
+      return sum / (points.length / 2);
+    };
+    expect(mean(found)).toBeGreaterThan(0.7);
+    expect(Math.abs(mean(settled))).toBeLessThan(0.06);
   });
 
   it('leaves blurred edges to interpolation', () => {
