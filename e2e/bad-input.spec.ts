@@ -1,15 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import type { Page } from '@playwright/test';
-import { fact } from './support/page';
+import { drop, fact } from './support/page';
 import { expect, root, test } from './support/server';
 
 const demo = join(root, 'demo/pictures');
-
-async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
-  await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
-}
 
 const blank = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: '#fff' } })
@@ -49,6 +44,23 @@ test('an all-white picture opens and says that nothing is ink', async ({ page, s
   await page.goto(server.address);
   await drop(page, 'white.png', await blank(80, 60));
   await expect(page.locator('drelk-bench [role=alert]')).toContainText('Nothing here is ink');
+});
+
+test('grain is told from shapes, with what to do about it', async ({ page, server }) => {
+  const [width, height] = [900, 700];
+  let state = 7;
+  const tones = Uint8Array.from({ length: width * height }, () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state >>> 31 ? 255 : 0;
+  });
+  const grain = await sharp(tones, { raw: { width, height, channels: 1 } })
+    .png()
+    .toBuffer();
+  await page.goto(server.address);
+  await drop(page, 'grain.png', grain);
+  const alert = page.locator('drelk-bench [role=alert]');
+  await expect(alert).toContainText('that is grain, not shapes');
+  await expect(alert).toContainText('drop specks');
 });
 
 test('an animated WebP is taken by its first picture, and that is said', async ({ page, server }) => {

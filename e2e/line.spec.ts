@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
+import sharp from 'sharp';
 import DxfParser from 'dxf-parser';
-import { fact, goTo, handOff, openSample } from './support/page';
+import { drop, fact, goTo, handOff, openSample } from './support/page';
 import { expect, test } from './support/server';
 
 const method = (page: Page, name: string) =>
@@ -87,4 +88,20 @@ test('the knobs count nodes, and show what they do before they are let go', asyn
   const all = await holes();
   for (let k = 0; k < 22; k++) await drop.press('ArrowRight');
   await expect.poll(holes).toBeLessThan(all);
+});
+
+test('a drawn ring is offered as a single line, and cut once', async ({ page, server }) => {
+  const ring =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="240"><rect width="300" height="240" fill="#fff"/>' +
+    '<circle cx="150" cy="120" r="90" fill="none" stroke="#000" stroke-width="7"/></svg>';
+  await page.goto(server.address);
+  await drop(page, 'ring.png', await sharp(Buffer.from(ring)).png().toBuffer());
+  await goTo(page, 'Line');
+  await expect(page.getByText(/One shape is a closed line, [\d.]+ mm wide/)).toBeVisible();
+  await page.getByRole('button', { name: 'Cut closed lines once' }).click();
+  await expect(fact(page, 'single lines')).toContainText('1');
+  await expect(method(page, 'centreline')).toBeChecked();
+  await goTo(page, 'Hand off');
+  const { text } = await handOff(page, 'SVG');
+  expect(text.match(/<path /g)).toHaveLength(1);
 });

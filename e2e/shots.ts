@@ -18,6 +18,7 @@ async function main(): Promise<void> {
   };
   await squareUp(page, server.address, shot);
   await ink(page, server.address, shot);
+  await line(page, server.address, shot);
   await openSample(page, server.address, 'Moth');
   for (const [key, stage] of [
     ['3', 'line'],
@@ -41,7 +42,6 @@ async function main(): Promise<void> {
   await page.keyboard.press('m');
   await page.keyboard.press('0');
   await page.keyboard.press('l');
-  await shot('line-dark');
   await page.keyboard.press('?');
   await shot('keys');
   await page.keyboard.press('Escape');
@@ -125,6 +125,29 @@ async function ink(page: Page, address: string, shot: Shot): Promise<void> {
   await page.mouse.up();
   await page.waitForTimeout(2000);
   await shot('by-hand');
+}
+
+/** Strokes as single lines, plates that share borders, and a curve over its pixels at sixteen times their size. */
+async function line(page: Page, address: string, shot: Shot): Promise<void> {
+  const method = (name: string) =>
+    page.getByRole('radiogroup', { name: 'Method' }).getByRole('radio', { name }).click();
+  await openSample(page, address, 'Teapot');
+  await page.keyboard.press('3');
+  await method('centreline');
+  await fact(page, 'single lines').waitFor();
+  await shot('line-centreline');
+  await openSample(page, address, 'Tin label');
+  await page.keyboard.press('3');
+  await method('plates');
+  await page.waitForTimeout(1500);
+  await shot('line-plates');
+  await openSample(page, address, 'Moth');
+  await page.keyboard.press('3');
+  const onMoth = await onBench(page, 1000 / 760);
+  const curve = onMoth(0.3, 0.2);
+  await page.mouse.move(curve.x, curve.y);
+  for (let k = 0; k < 9; k++) await page.mouse.wheel(0, -300);
+  await shot('line-zoom');
 }
 
 async function setWidth(page: Page): Promise<void> {

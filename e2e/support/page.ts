@@ -9,6 +9,11 @@ export async function openSample(page: Page, address: string, name: string): Pro
   await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
 }
 
+/** Brings a picture to the shelf, which makes a job of it. */
+export async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+  await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+}
+
 /** The button of a fact under the bench. */
 export const fact = (page: Page, name: string) =>
   page

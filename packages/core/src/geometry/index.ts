@@ -9,6 +9,7 @@ export * from './nest';
 export * from './distance';
 export * from './nearest';
 export * from './narrowest';
+export * from './rings';
 export * from './meetings';
 export * from './homography';
 export * from './areas';

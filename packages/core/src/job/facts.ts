@@ -1,4 +1,4 @@
-import { type Shape, contourLength, contoursOf, nodeCount } from '../geometry';
+import { type Shape, contourLength, contoursOf, drawnRings, nodeCount } from '../geometry';
 import type { JobResult } from './run';
 
 /** The figures people look at. Lengths in millimetres. */
@@ -15,6 +15,8 @@ export interface Facts {
   openPaths: number;
   /** Smallest and largest mean width of the strokes that single lines stand for; undefined without any. */
   pens: { least: number; most: number } | undefined;
+  /** Outlined shapes that are closed lines, drawn with a pen of these mean widths. */
+  rings: { count: number; least: number; most: number } | undefined;
   cutLength: number;
   /** Percent. */
   match: number;
@@ -36,13 +38,18 @@ export function factsOf({ piece, line }: Pick<JobResult, 'piece' | 'line'>): Fac
     lines: shapes.filter(({ pen }) => pen !== undefined).length,
     openPaths: contoursOf(shapes.filter(({ pen }) => pen === undefined)).filter(({ closed }) => !closed)
       .length,
-    pens: pensOf(shapes),
+    pens: spread(shapes.flatMap(({ pen }) => (pen === undefined ? [] : [pen]))),
+    rings: ringsOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
     match: line.match.percent,
   };
 }
 
-function pensOf(shapes: readonly Shape[]): Facts['pens'] {
-  const pens = shapes.flatMap(({ pen }) => (pen === undefined ? [] : [pen]));
-  return pens.length > 0 ? { least: Math.min(...pens), most: Math.max(...pens) } : undefined;
+function ringsOf(shapes: readonly Shape[]): Facts['rings'] {
+  const widths = drawnRings(shapes);
+  const most = spread(widths);
+  return most && { count: widths.length, ...most };
 }
+
+const spread = (values: readonly number[]) =>
+  values.length > 0 ? { least: Math.min(...values), most: Math.max(...values) } : undefined;

@@ -8,6 +8,8 @@ import { Slide } from '../../shared/slide';
 /** The tolerance slider counts in sixths of a pixel's share, on a scale where each step is a tenth more. */
 const FINEST = 0.05;
 const RATIO = 1.1;
+/** Ink wider than drawn lines by this factor is no line. */
+const RING_MARGIN = 1.4;
 /** Areas grow by this factor a step of their slider, from one square pixel. */
 const AREA_RATIO = 1.35;
 
@@ -62,6 +64,15 @@ export class LinePanel {
     const [least, most] = [pens.least, pens.most].map((pen) => this.work.length(pen));
     return least === most ? `Strokes ${least} wide.` : `Strokes ${least} to ${most} wide.`;
   });
+  readonly ringsSay = computed(() => {
+    const rings = this.work.view()?.facts.rings;
+    if (!rings || this.line()?.method !== 'outline') return '';
+    const [least, most] = [rings.least, rings.most].map((width) => this.work.length(width));
+    const width = least === most ? `${least} wide` : `${least} to ${most} wide`;
+    return rings.count === 1
+      ? `One shape is a closed line, ${width}.`
+      : `${rings.count} shapes are closed lines, ${width}.`;
+  });
   readonly cornersSay = computed(() => {
     const corners = this.line()?.corners ?? 0.5;
     return corners < 0.45 ? 'fewer' : corners > 0.55 ? 'more' : 'as usual';
@@ -106,6 +117,15 @@ export class LinePanel {
       // Bands are plates too; otherwise it is colours that a picture is taken apart by.
       if (method === 'plates' && this.work.view()?.inkFacts.by !== 'bands') ink.by = 'plates';
     });
+  }
+
+  /** Rings become single lines along their middle; what is clearly wider stays outlined. */
+  setRingsToLines(): void {
+    const view = this.work.view();
+    const rings = view?.facts.rings;
+    if (!view || !rings) return;
+    const solid = Math.ceil((RING_MARGIN * rings.most) / view.millimetresPerPixel);
+    this.set('Closed lines as single lines', { method: 'centreline', solid });
   }
 
   setNeighbours(neighbours: Neighbours): void {
