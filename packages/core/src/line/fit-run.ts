@@ -41,6 +41,7 @@ export function fitRun(run: Run, tolerance: number): FittedRun {
     node = next;
   }
   nodes.push(node);
+  evenOutEnd(run, nodes, spans, tolerance, directions);
   alignWithLines(
     run,
     nodes,
@@ -62,6 +63,38 @@ export function fitRun(run: Run, tolerance: number): FittedRun {
 interface Span {
   isLine: boolean;
   cubic?: { handles: Handles; into: Direction; out: Direction };
+}
+
+/** What is left at the end of a run is short when it is less than this share of the piece before it. */
+const SHORT = 0.5;
+/** One piece in the place of the last two may be so much farther off: refining will bring it nearer. */
+const HOPED = 1.12;
+
+/** Since each piece is as long as it can be, little may be left for the last: then one does for both, or they share. */
+function evenOutEnd(run: Run, nodes: Node[], spans: Span[], tolerance: number, directions: Directions): void {
+  const count = spans.length;
+  if (count < 2 || spans[count - 2].isLine) return;
+  const [from, between, to] = nodes.slice(-3);
+  const { along } = run;
+  if (along[to.index] - along[between.index] > SHORT * (along[between.index] - along[from.index])) return;
+  const one = cubicSpan(run, from, to, HOPED * tolerance);
+  if (one) {
+    spans.splice(-2, 2, one);
+    nodes.splice(-2, 1);
+    return;
+  }
+  const index = (from.index + to.index) >> 1;
+  const middle = { index, direction: directions.at(index) };
+  const first = cubicSpan(run, from, middle, tolerance);
+  const second = first && cubicSpan(run, middle, to, tolerance);
+  if (!first || !second) return;
+  spans.splice(-2, 2, first, second);
+  nodes.splice(-2, 1, middle);
+}
+
+function cubicSpan(run: Run, from: Node, to: Node, tolerance: number): Span | undefined {
+  const handles = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
+  return handles && { isLine: false, cubic: { handles, into: from.direction, out: to.direction } };
 }
 
 /** The farthest node one segment can reach, and what it is. */
