@@ -1,6 +1,8 @@
-import { norm } from '../../geometry';
-import { type GreyPicture, toneAt } from '../../raster';
-import { type Middle, findMiddle, toRim } from './middle';
+import { type Point, norm } from '../../geometry';
+import type { GreyPicture } from '../../raster';
+import { type Arrival, arrivalOf, median } from './arrival';
+import { freeEnd, nearEnd } from './free-end';
+import { type Middle, findMiddle } from './middle';
 import type { Skeleton } from './skeleton';
 
 /** A stroke's middle line: places that can be trusted, with corners between some of them and its two ends. */
@@ -12,37 +14,20 @@ export interface Stroke {
   closed: boolean;
   width: number;
   /** Exact places of the ends of an open one. */
-  start: Place;
-  end: Place;
-}
-
-interface Place {
-  x: number;
-  y: number;
-}
-
-/** One end of a branch at a junction: where it can last be trusted and where it was going. */
-interface Arrival extends Place {
-  branch: number;
-  atStart: boolean;
-  dx: number;
-  dy: number;
+  start: Point;
+  end: Point;
 }
 
 /** Two arrivals that turn less than this are one stroke running through. */
 const THROUGH = Math.cos((40 * Math.PI) / 180);
-/** Places whose width is more than this share off the stroke's own are beside something else. */
+/** Points whose width is more than this share off the stroke's own are beside something else. */
 const WIDTH_OFF = 0.12;
-/** Places nearer to a junction than its half width by this factor, or to a free end by this share of the width, are not its own. */
+/** Points nearer to a junction than its half width by this factor, or to a free end by this share of the width, are not its own. */
 const CLEAR = 0.9;
 const FREE = 0.3;
 /** A stub is shorter than this many half widths, and ends within this many of a corner. */
 const STUB = 6;
 const STUB_END = 1.6;
-/** A third of 0.107 widths, since the tips of thin strokes are blunted by the pixels; and how finely ink is counted, in pixels. */
-const ROUND_END = 0.036;
-const SAMPLE = 0.25;
-
 /**
  * Strokes of a skeleton, each once: branches that run on through a junction are one stroke, straight across it; the
  * others end exactly where the lines of those that meet there cross.
@@ -51,7 +36,7 @@ export function findStrokes(
   grey: GreyPicture,
   level: number,
   { branches, junctions }: Skeleton,
-  radius: (place: number | Place) => number,
+  radius: (place: number | Point) => number,
 ): Stroke[] {
   const lines = branches.map(({ pixels, around }) => {
     const x = Float64Array.from(pixels, (p) => (p % grey.width) + 0.5);
@@ -77,12 +62,12 @@ export function findStrokes(
 
 const sampled = (pixels: readonly number[]) => pixels.filter((_, i) => i % 4 === 0);
 
-/** Places away from junctions and free ends, where both rims are the stroke's own. */
+/** Points away from junctions and free ends, where both rims are the stroke's own. */
 function trust(
   line: Middle,
   { from, to, around }: Skeleton['branches'][number],
-  junctions: readonly Place[],
-  radius: (place: number | Place) => number,
+  junctions: readonly Point[],
+  radius: (place: number | Point) => number,
 ): Middle {
   const { x, y, width } = line;
   const usual = median(width);
@@ -103,37 +88,6 @@ function trust(
   }
   const of = (values: Float64Array) => Float64Array.from(keep, (i) => values[i]);
   return { x: of(x), y: of(y), width: of(width) };
-}
-
-function median(values: Float64Array): number {
-  const sorted = Float64Array.from(values).sort();
-  return sorted[sorted.length >> 1] ?? 0;
-}
-
-/** Direction by the places within about two widths of the end, by least squares. */
-function arrivalOf({ x, y, width }: Middle, branch: number, atStart: boolean): Arrival {
-  const count = Math.min(x.length, Math.max(4, Math.round(1.5 * median(width)) + 2));
-  const index = (k: number) => (atStart ? k : x.length - 1 - k);
-  let meanX = 0;
-  let meanY = 0;
-  for (let k = 0; k < count; k++) {
-    meanX += x[index(k)] / count;
-    meanY += y[index(k)] / count;
-  }
-  let [xx, xy, yy] = [0, 0, 0];
-  for (let k = 0; k < count; k++) {
-    const dx = x[index(k)] - meanX;
-    const dy = y[index(k)] - meanY;
-    xx += dx * dx;
-    xy += dx * dy;
-    yy += dy * dy;
-  }
-  const angle = Math.atan2(2 * xy, xx - yy) / 2;
-  const first = { x: x[index(0)], y: y[index(0)] };
-  const sign = Math.cos(angle) * (first.x - meanX) + Math.sin(angle) * (first.y - meanY) < 0 ? -1 : 1;
-  const [dx, dy] = [sign * Math.cos(angle), sign * Math.sin(angle)];
-  const along = (first.x - meanX) * dx + (first.y - meanY) * dy;
-  return { branch, atStart, dx, dy, x: meanX + along * dx, y: meanY + along * dy };
 }
 
 /**
@@ -163,12 +117,12 @@ function stubAt(
 /** What happens at a junction: which arrivals go on in which, and where the others end. */
 interface Joint {
   through: [Arrival, Arrival][];
-  ends: Map<Arrival, Place>;
+  ends: Map<Arrival, Point>;
   /** Two that end here and nothing else: one stroke with a corner. */
   corner: boolean;
 }
 
-function joinAt(arrivals: Arrival[], junction: Place): Joint {
+function joinAt(arrivals: Arrival[], junction: Point): Joint {
   const pairs = arrivals
     .flatMap((a, i) => arrivals.slice(i + 1).map((b) => ({ a, b, turn: -(a.dx * b.dx + a.dy * b.dy) })))
     .filter(({ turn }) => turn > THROUGH)
@@ -181,14 +135,14 @@ function joinAt(arrivals: Arrival[], junction: Place): Joint {
     through.push([a, b]);
   }
   const rest = arrivals.filter((arrival) => !used.has(arrival));
-  const ends = new Map<Arrival, Place>();
+  const ends = new Map<Arrival, Point>();
   const common = through.length === 0 ? crossing(rest, junction) : undefined;
   for (const arrival of rest) ends.set(arrival, common ?? meeting(arrival, through[0], junction));
   return { through, ends, corner: through.length === 0 && rest.length === 2 };
 }
 
 /** The place nearest to the lines of all arrivals, by least squares; the junction's own where they say nothing. */
-function crossing(arrivals: readonly Arrival[], junction: Place): Place {
+function crossing(arrivals: readonly Arrival[], junction: Point): Point {
   let [a, b, c, p, q] = [0, 0, 0, 0, 0];
   for (const { x, y, dx, dy } of arrivals) {
     const off = -dy * x + dx * y;
@@ -204,7 +158,7 @@ function crossing(arrivals: readonly Arrival[], junction: Place): Place {
 }
 
 /** Where an arrival's line meets the way of a stroke that runs through. */
-function meeting(arrival: Arrival, [a, b]: [Arrival, Arrival], junction: Place): Place {
+function meeting(arrival: Arrival, [a, b]: [Arrival, Arrival], junction: Point): Point {
   const dx = b.x - a.x;
   const dy = b.y - a.y;
   const determinant = arrival.dx * dy - arrival.dy * dx;
@@ -220,8 +174,8 @@ interface Chain {
   corners: number[];
   widths: number[];
   closed: boolean;
-  start: Place | undefined;
-  end: Place | undefined;
+  start: Point | undefined;
+  end: Point | undefined;
 }
 
 function chained(
@@ -231,8 +185,8 @@ function chained(
   stubs: ReadonlySet<number>,
 ): Chain[] {
   const key = (branch: number, atStart: boolean) => 2 * branch + (atStart ? 0 : 1);
-  const next = new Map<number, { to: Arrival; corner?: Place }>();
-  const ends = new Map<number, Place>();
+  const next = new Map<number, { to: Arrival; corner?: Point }>();
+  const ends = new Map<number, Point>();
   for (const { through, ends: at, corner } of joints) {
     for (const [a, b] of through) {
       next.set(key(a.branch, a.atStart), { to: b });
@@ -298,32 +252,31 @@ function chained(
 }
 
 function strokeOf(chain: Chain, grey: GreyPicture, level: number): Stroke {
-  const { x, y, corners, closed } = chain;
+  const { closed } = chain;
+  const [x, y] = [[...chain.x], [...chain.y]];
+  let { corners } = chain;
   const widths = Float64Array.from(chain.widths);
   const width = widths.reduce((sum, value) => sum + value, 0) / Math.max(1, widths.length);
   const line = { x: Float64Array.from(x), y: Float64Array.from(y), width: widths };
-  const end = (known: Place | undefined, atStart: boolean): Place =>
-    known ?? freeEnd(arrivalOf(line, 0, atStart), width, grey, level);
-  return { x, y, corners, closed, width, start: end(chain.start, true), end: end(chain.end, false) };
-}
-
-/**
- * A free end: at the rim where the stroke is cut off straight, half a width before it where it is round. What tells them
- * apart is how much ink there is ahead: a half disc has as much as a straight end that is 0.107 widths shorter,
- * r - pi r / 4.
- */
-function freeEnd({ x, y, dx, dy }: Arrival, width: number, grey: GreyPicture, level: number): Place {
-  const far = toRim(grey, level, x, y, dx, dy, 3 * width + 4);
-  const paper = 2 * level;
-  const side = width / 2 + 1;
-  let ink = 0;
-  for (let along = SAMPLE / 2; along < far + 2; along += SAMPLE) {
-    for (let across = SAMPLE / 2 - side; across < side; across += SAMPLE) {
-      const tone = toneAt(grey, x + along * dx - across * dy, y + along * dy + across * dx);
-      ink += Math.max(0, 1 - tone / paper) * SAMPLE * SAMPLE;
+  const last = (atStart: boolean) => nearEnd(arrivalOf(line, 0, atStart), width, grey, level);
+  let [start, end] = [chain.start, chain.end];
+  if (!start && !closed) {
+    const before = last(true);
+    start = freeEnd(before, width, grey, level);
+    if (before.moved) {
+      x.unshift(before.x);
+      y.unshift(before.y);
+      corners = corners.map((k) => k + 1);
     }
   }
-  const isRound = far - ink / width > ROUND_END * width;
-  const end = Math.max(0, isRound ? far - width / 2 : far);
-  return { x: x + end * dx, y: y + end * dy };
+  if (!end && !closed) {
+    const before = last(false);
+    end = freeEnd(before, width, grey, level);
+    if (before.moved) {
+      x.push(before.x);
+      y.push(before.y);
+    }
+  }
+  const none = { x: x[0], y: y[0] };
+  return { x, y, corners, closed, width, start: start ?? none, end: end ?? none };
 }
