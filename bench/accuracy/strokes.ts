@@ -1,6 +1,6 @@
 import { type Contour, distancesBetween, traceCentrelines } from '@drelk/core';
 import { drawnStrokes, strokeContours } from '../../packages/core/src/testing/strokes';
-import { context } from '../measure';
+import { context, percentile } from '../measure';
 
 const SIZE = 200;
 const PENS = [3, 5, 8, 12];
@@ -28,6 +28,8 @@ const options = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5 };
 /** Centrelines against the lines that were drawn: distances both ways, how many, and where two cross. */
 export async function strokeRows(): Promise<Record<string, Record<string, string>>> {
   const rows: Record<string, Record<string, string>> = {};
+  const every: number[] = [];
+  let extras = 0;
   for (const [name, paths, count] of DRAWINGS) {
     const off: number[] = [];
     let extra = 0;
@@ -40,16 +42,19 @@ export async function strokeRows(): Promise<Record<string, Record<string, string
         extra += Math.abs(found.length - count);
       }
     }
-    off.sort((a, b) => a - b);
-    rows[name] = {
-      mean: (off.reduce((sum, value) => sum + value, 0) / off.length).toFixed(4),
-      p95: off[Math.floor(0.95 * off.length)].toFixed(3),
-      worst: off[off.length - 1].toFixed(2),
-      'strokes too many or too few': `${extra}`,
-    };
+    rows[name] = figures(off, extra);
+    every.push(...off);
+    extras += extra;
   }
-  return rows;
+  return { ...rows, all: figures(every, extras) };
 }
+
+const figures = (off: readonly number[], extra: number) => ({
+  mean: (off.reduce((sum, value) => sum + value, 0) / off.length).toFixed(4),
+  p95: percentile([...off], 0.95).toFixed(3),
+  worst: percentile([...off], 1).toFixed(2),
+  'strokes too many or too few': `${extra}`,
+});
 
 const distances = (from: readonly Contour[], to: readonly Contour[]) =>
   distancesBetween(from, to, 0.5, 0.002);

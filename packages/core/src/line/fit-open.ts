@@ -2,7 +2,8 @@ import type { Context } from '../context';
 import type { Contour, Point } from '../geometry';
 import { contourOfChain } from './chain';
 import { findCorners, leastTurn } from './corners';
-import { type FitOptions, blunted } from './fit-loop';
+import { type FitOptions, JITTERY, blunted } from './fit-loop';
+import { jitterOf } from './jitter';
 import { runBetween } from './runs-of';
 import { measured } from './sections';
 import { settle } from './settle';
@@ -27,9 +28,12 @@ export function fitOpen(
   const y = Float64Array.from([start.y, ...Array.from(points.y), end.y]);
   const loop = measured(x, y);
   loop.along[loop.count] = loop.along[loop.count - 1] + FAR;
+  const jitter = jitterOf(loop);
+  const smoothness = options.smoothness * (1 + jitter / JITTERY);
   const last = { index: loop.count - 1, x: end.x, y: end.y, rounded: roundedEnds };
   const found = findCorners(loop, {
     jitter: Math.max(0, options.smoothness - 1),
+    grain: jitter,
     leastTurn: leastTurn(options.corners),
     rounded,
   });
@@ -41,8 +45,8 @@ export function fitOpen(
   const own = options.blunt ? found.map((corner) => blunted(corner, loop)) : found;
   const inner = [...own.filter(clear), ...known].sort((a, b) => a.index - b.index);
   const corners = [{ index: 0, x: start.x, y: start.y, rounded: roundedEnds }, ...inner, last];
-  const runs = corners.slice(1).map((corner, k) => runBetween(loop, corners[k], corner, options.smoothness));
+  const runs = corners.slice(1).map((corner, k) => runBetween(loop, corners[k], corner, smoothness));
   return contourOfChain(
-    settle(runs, { tolerance: options.tolerance, jitter: 0, closed: false, fixed }, context),
+    settle(runs, { tolerance: options.tolerance, jitter, closed: false, fixed }, context),
   );
 }
