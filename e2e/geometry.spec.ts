@@ -7,12 +7,15 @@ import {
   type Contour,
   type Shape,
   circleContour,
+  contourLength,
   contoursOf,
+  isInside,
   placeContour,
   readSvg,
   signedArea,
   worstDistance,
 } from '@drelk/core';
+import { random } from '../packages/core/src/testing/pictures';
 import { expect, root, test } from './support/server';
 
 /**
@@ -103,6 +106,37 @@ for (const [name, ending, worstAllowed] of pictures) {
     expect(offTruth).toBeLessThan(worstAllowed);
   });
 }
+
+test('the browser agrees on lengths and on what is inside', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'drelk-fill-'));
+  const out = join(folder, 'moth.svg');
+  const drelk = join(root, 'packages/cli/dist/drelk.mjs');
+  execFileSync(process.execPath, [
+    drelk,
+    'trace',
+    join(root, 'demo/pictures/01-moth.png'),
+    '--width',
+    '70mm',
+    '--out',
+    out,
+  ]);
+  const svg = readFileSync(out, 'utf8');
+  const { contours } = readSvg(svg);
+  const next = random(31);
+  const places = Array.from({ length: 600 }, () => ({ x: 70 * next(), y: 50 * next() }));
+  await page.setContent(`<body style="margin:0">${svg.slice(svg.indexOf('<svg'))}</body>`);
+  const seen = await page.evaluate((asked) => {
+    const paths = [...document.querySelectorAll('path')];
+    return {
+      length: paths.reduce((sum, path) => sum + path.getTotalLength(), 0),
+      inside: asked.map(({ x, y }) => paths.some((path) => path.isPointInFill(new DOMPoint(x, y)))),
+    };
+  }, places);
+  const length = contours.reduce((sum, contour) => sum + contourLength(contour), 0);
+  expect(Math.abs(seen.length / length - 1)).toBeLessThan(1e-4);
+  expect(places.map((place) => isInside(contours, place))).toEqual(seen.inside);
+  expect(seen.inside.filter(Boolean).length).toBeGreaterThan(100);
+});
 
 test('the ring has its true size from the file’s density', () => {
   const folder = mkdtempSync(join(tmpdir(), 'drelk-ring-'));

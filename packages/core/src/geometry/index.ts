@@ -2,6 +2,7 @@ export * from './norm';
 export * from './contour';
 export * from './arc';
 export * from './measure';
+export * from './winding';
 export * from './flatten';
 export * from './transform';
 export * from './polygon';

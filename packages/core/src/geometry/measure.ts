@@ -122,7 +122,7 @@ function includeCubic(from: Point, c: Cubic, include: (x: number, y: number) => 
 }
 
 /** Parameters in (0, 1) at which one coordinate of a cubic stands still. */
-function extrema(p0: number, p1: number, p2: number, p3: number): number[] {
+export function extrema(p0: number, p1: number, p2: number, p3: number): number[] {
   const a = p3 - 3 * p2 + 3 * p1 - p0;
   const b = 2 * (p2 - 2 * p1 + p0);
   const c = p1 - p0;

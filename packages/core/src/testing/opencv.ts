@@ -43,6 +43,7 @@ export interface Cv {
   CV_8UC1: number;
   CV_8UC4: number;
   CV_32FC2: number;
+  CV_32SC2: number;
   DIST_L2: number;
   DIST_MASK_PRECISE: number;
   MORPH_OPEN: number;
@@ -76,6 +77,8 @@ export interface Cv {
   findContours(from: Mat, to: MatVector, hierarchy: Mat, mode: number, method: number): void;
   approxPolyDP(from: Mat, to: Mat, epsilon: number, closed: boolean): void;
   contourArea(contour: Mat): number;
+  moments(contour: Mat): { m00: number; m10: number; m01: number };
+  pointPolygonTest(contour: Mat, place: Point, distance: boolean): number;
   GaussianBlur(from: Mat, to: Mat, size: Size, sigmaX: number, sigmaY: number, border: number): void;
   erode(from: Mat, to: Mat, kernel: Mat): void;
   dilate(from: Mat, to: Mat, kernel: Mat): void;
