@@ -45,6 +45,7 @@ export function viewWith(more: Partial<ResultView> = {}): ResultView {
       lines: 0,
       openPaths: 0,
       pens: undefined,
+      rings: undefined,
       cutLength: 1234.5,
       match: 99.5,
     },

@@ -63,6 +63,23 @@ describe('the methods of Line', () => {
   });
 });
 
+describe('drawn rings', () => {
+  it('are offered as single lines, what is clearly wider staying outlined', () => {
+    const rings = { count: 2, least: 1.2, most: 1.4 };
+    const { store } = fakeWork(viewWith({ facts: { ...viewWith().facts, rings } }));
+    const { press, text } = render(LinePanel);
+    expect(text()).toContain('2 shapes are closed lines');
+    press('Cut closed lines once');
+    expect(store.document()?.line).toMatchObject({ method: 'centreline', solid: 4 });
+    expect(text()).not.toContain('closed lines,');
+  });
+
+  it('are not spoken of where there is none', () => {
+    fakeWork();
+    expect(render(LinePanel).text()).not.toContain('closed line');
+  });
+});
+
 describe('the panel of Piece', () => {
   it('takes a width in fractions of an inch', () => {
     const { store } = fakeWork();

@@ -1,0 +1,93 @@
+import { quietContext } from '../context';
+import { contoursOf, findCrossings } from '../geometry';
+import type { ColourPicture } from '../raster';
+import { coloured, drawn } from '../testing/pictures';
+import { type JobDocument, type LineDocument, newJob } from './document';
+import { factsOf } from './facts';
+import { newMemory } from './memory';
+import { handOffFile, runJob } from './run';
+
+const job = (picture: ColourPicture) =>
+  newJob({ blob: '', name: 'a.png', kind: 'png', density: 254, notes: [], ...picture });
+
+function run(picture: ColourPicture, line: Partial<LineDocument>, ink: Partial<JobDocument['ink']> = {}) {
+  const document = job(picture);
+  return runJob(
+    { ...document, line: { ...document.line, ...line }, ink: { ...document.ink, ...ink } },
+    { key: 'a', picture, reduction: 1 },
+    newMemory(),
+    quietContext,
+  );
+}
+
+/** A ring drawn with a pen of 5 pixels, and a blot. */
+const ringAndBlot = coloured(
+  drawn(
+    160,
+    110,
+    (x, y) => Math.abs(Math.hypot(x - 55, y - 55) - 40) < 2.5 || Math.hypot(x - 130, y - 55) < 14,
+  ),
+);
+
+describe('the methods of Line', () => {
+  it('outline: a ring is a shape with a hole, and known for a drawn line', () => {
+    const facts = factsOf(run(ringAndBlot, { method: 'outline' }));
+    expect(facts).toMatchObject({ shapes: 2, holes: 1, lines: 0, openPaths: 0 });
+    expect(facts.rings?.count).toBe(1);
+    expect(facts.rings?.most).toBeCloseTo(0.5, 2);
+  });
+
+  it('centreline: the ring once, what is wider outlined', () => {
+    const result = run(ringAndBlot, { method: 'centreline', solid: 9 });
+    const facts = factsOf(result);
+    expect(facts).toMatchObject({ shapes: 2, lines: 1 });
+    expect(facts.pens?.most).toBeCloseTo(0.5, 2);
+    expect(facts.match).toBeGreaterThan(99);
+    const [ring] = result.line.shapes.filter(({ pen }) => pen !== undefined);
+    expect(ring.outer.closed).toBe(true);
+  });
+
+  it('drops contours under an area', () => {
+    expect(factsOf(run(ringAndBlot, { drop: 700 })).shapes).toBe(1);
+    expect(run(ringAndBlot, { drop: 700 }).line.dropped).toBe(1);
+  });
+
+  /** Three colours side by side: half a disc each of red and blue on paper, with green across both. */
+  const flag = (() => {
+    const [width, height] = [120, 90];
+    const data = new Uint8Array(4 * width * height).fill(255);
+    for (let i = 0; i < width * height; i++) {
+      const [x, y] = [(i % width) + 0.5, Math.floor(i / width) + 0.5];
+      if (Math.hypot(x - 60, y - 45) > 38) continue;
+      data.set(
+        Math.abs(y - 45) < 9 ? [30, 140, 60, 255] : x < 60 ? [200, 40, 40, 255] : [40, 60, 180, 255],
+        4 * i,
+      );
+    }
+    return { width, height, data };
+  })();
+
+  it.each(['shared', 'overlap', 'stacked'] as const)(
+    'plates, %s: one for each colour, none crossing',
+    (neighbours) => {
+      const result = run(flag, { method: 'plates', neighbours, overlap: 3 }, { by: 'plates' });
+      const plates = new Set(result.line.shapes.map(({ plate }) => plate));
+      expect(plates.size).toBe(3);
+      for (const plate of plates) {
+        const own = contoursOf(result.line.shapes.filter((shape) => shape.plate === plate));
+        expect(findCrossings(own, 0.02)).toEqual([]);
+      }
+      expect(factsOf(result).openPaths).toBe(0);
+      expect(handOffFile(job(flag), result, 'svg').readBack.open).toBe(0);
+    },
+  );
+
+  it('plates that overlap have more room than those that share', () => {
+    const area = (neighbours: LineDocument['neighbours']) => {
+      const result = run(flag, { method: 'plates', neighbours, overlap: 4 }, { by: 'plates' });
+      return handOffFile(job(flag), result, 'svg').readBack.area;
+    };
+    expect(area('overlap')).toBeGreaterThan(1.02 * area('shared'));
+    expect(area('stacked')).toBeGreaterThan(area('overlap'));
+  });
+});
