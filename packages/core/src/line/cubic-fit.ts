@@ -38,7 +38,7 @@ export function fitCubic(
   tolerance: number,
 ): FittedCubic | undefined {
   const points = last - first;
-  if (points < 2) return undefined;
+  if (points < 2 || windsMuch(run, first, last)) return undefined;
   const stride = Math.max(1, Math.floor(points / SAMPLES));
   const many = Math.floor((points - 1) / stride);
   const stretch = { run, first: first + stride, stride, many };
@@ -47,7 +47,6 @@ export function fitCubic(
     parameters[k] = (run.along[first + (k + 1) * stride] - run.along[first]) / length;
   const from = { x: run.x[first], y: run.y[first] };
   const to = { x: run.x[last], y: run.y[last] };
-  if (norm(to.x - from.x, to.y - from.y) < LEAST_CHORD * length) return undefined;
   let handles = solveHandles(stretch, from, to, length, into, out);
   let previous = Infinity;
   for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
@@ -69,6 +68,10 @@ export function fitCubic(
   }
   return undefined;
 }
+
+/** Whether points wind so much that one cubic cannot follow them: quickly told. */
+export const windsMuch = ({ x, y, along }: Run, first: number, last: number): boolean =>
+  norm(x[last] - x[first], y[last] - y[first]) < LEAST_CHORD * (along[last] - along[first]);
 
 /**
  * Largest distance between a cubic and the points from `first` to `last` of a run, looked at from both: parameters

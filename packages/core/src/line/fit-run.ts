@@ -1,6 +1,6 @@
 import { norm } from '../geometry';
 import type { ChainNode, ChainPiece } from './chain';
-import { fitCubic } from './cubic-fit';
+import { fitCubic, windsMuch } from './cubic-fit';
 import type { Direction, Handles, Run } from './run';
 import { Directions } from './local-direction';
 
@@ -106,6 +106,7 @@ function longest(run: Run, from: Node, tolerance: number, directions: Directions
   );
   let found: Span['cubic'];
   const cubic = farthest(from.index, last, (index) => {
+    if (windsMuch(run, from.index, index)) return false;
     const out = directions.at(index);
     const handles = fitCubic(run, from.index, index, from.direction, out, tolerance);
     if (handles) found = { handles, into: from.direction, out };

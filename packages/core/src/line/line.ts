@@ -33,7 +33,7 @@ export interface LineResult {
 }
 
 /** Rows looked at for the match; taller pictures are sampled. */
-const MATCH_ROWS = 2000;
+const MATCH_ROWS = 1000;
 
 /** Fits curves to every contour and gathers them into shapes. */
 export function makeLine(
