@@ -4,6 +4,7 @@ import {
   type DecodedPicture,
   type JobDocument,
   type JobResult,
+  PREVIEW_PIXELS,
   STEPS,
   newJob,
   newMemory,
@@ -47,7 +48,7 @@ function memoryRow(megapixels: number): number {
 }
 
 function measureMemory(megapixels: number): void {
-  const warm = twoTone(0.3);
+  const warm = twoTone(1);
   whole(warm);
   globalThis.gc?.();
   const before = process.memoryUsage().rss;
@@ -111,7 +112,7 @@ async function speed(): Promise<void> {
 /** While a slider moves, the copy that the bench shows is computed anew for each value. */
 function preview(): void {
   const picture = twoTone(12);
-  const size = sizeWithin(picture.width, picture.height, 500_000);
+  const size = sizeWithin(picture.width, picture.height, PREVIEW_PIXELS);
   const small: DecodedPicture = {
     key: 'small',
     picture: reduceColour(picture, size.width, size.height),

@@ -6,6 +6,9 @@ import type { PictureLook } from './look';
 import type { RunStep } from './memory';
 import { cornersOf, reducedSquare } from './resolve';
 
+/** Pixels of the copy that is computed on while the hand moves: as many as a bench shows of a picture, about. */
+export const PREVIEW_PIXELS = 320_000;
+
 /** A picture as decoded, under a name that stands for its bytes. */
 export interface DecodedPicture {
   key: string;

@@ -16,6 +16,7 @@ import {
   inkOptions,
   lookAtPicture,
   mapPoint,
+  PREVIEW_PIXELS,
   newMemory,
   pouredArea,
   reduceColour,
@@ -28,8 +29,7 @@ import {
 import type { FrameKind, OptionView, Place, ResultView } from './messages';
 import { viewOf } from './view';
 
-/** Pixels of the copy that answers while the hand moves, and of the pictures of the options. */
-const PREVIEW_PIXELS = 500_000;
+/** Pixels of the pictures of the options. */
 const OPTION_PIXELS = 120_000;
 
 /** A picture to be shown, RGBA, with where it lies. */
