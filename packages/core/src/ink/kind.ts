@@ -67,7 +67,7 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
     coloured,
     greyOnly: isGreyOnly(picture),
     twoTone: twoToneShare(counts, tones),
-    ...strokesOf(grey, tones.level, darkPaper),
+    ...strokesOf(grey, tones.level, darkPaper, context),
   };
   return { kind: kindOf(measured, darkPaper ? tones.dark : 255 - tones.light), ...measured };
 }
@@ -212,8 +212,9 @@ function strokesOf(
   grey: GreyPicture,
   level: number,
   darkPaper: boolean,
+  context: Context,
 ): { strokeWidth: number; thinness: number } {
-  const { at } = findRowChanges(grey, level);
+  const { at } = findRowChanges(grey, level, context);
   let dark = 0;
   for (let k = 0; k < at.length; k += 2) dark += at[k + 1] - at[k];
   const ink = darkPaper ? grey.data.length - dark : dark;

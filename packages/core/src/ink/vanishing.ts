@@ -1,3 +1,4 @@
+import { type Context, checkStopped, quietContext } from '../context';
 import type { GreyPicture } from '../raster';
 import type { Separated } from './separated';
 
@@ -15,9 +16,9 @@ const TO = 0.8;
 const EVEN = 14;
 
 /** Measures what is about to vanish: tones close to the threshold that are not the rim of anything. */
-export function vanishingShares(separated: Separated): Vanishing {
+export function vanishingShares(separated: Separated, context: Context = quietContext): Vanishing {
   const counts = [0, 0];
-  eachVanishing(separated, (_, isInk) => counts[isInk ? 1 : 0]++);
+  eachVanishing(separated, context, (_, isInk) => counts[isInk ? 1 : 0]++);
   const total = separated.grey.data.length;
   return { toPaper: counts[0] / total, toInk: counts[1] / total };
 }
@@ -25,11 +26,15 @@ export function vanishingShares(separated: Separated): Vanishing {
 /** The pixels that vanish: 1 where they fall to paper, 2 where to ink. */
 export function vanishingMask(separated: Separated): Uint8Array {
   const mask = new Uint8Array(separated.grey.data.length);
-  eachVanishing(separated, (i, isInk) => (mask[i] = isInk ? 2 : 1));
+  eachVanishing(separated, quietContext, (i, isInk) => (mask[i] = isInk ? 2 : 1));
   return mask;
 }
 
-function eachVanishing(separated: Separated, visit: (index: number, isInk: boolean) => void): void {
+function eachVanishing(
+  separated: Separated,
+  context: Context,
+  visit: (index: number, isInk: boolean) => void,
+): void {
   const { grey, level, inkTone, paperTone } = separated;
   const { low, high } = middling(inkTone, paperTone);
   const { width, height, data }: GreyPicture = grey;
@@ -46,6 +51,7 @@ function eachVanishing(separated: Separated, visit: (index: number, isInk: boole
   // A word in which no pixel is of middling tone: its like is passed over at once.
   let plain = NaN;
   for (let y = 1; y < height - 1; y++) {
+    if ((y & 255) === 0) checkStopped(context);
     const end = (y + 1) * width - 1;
     let i = y * width + 1;
     while (i < end) {

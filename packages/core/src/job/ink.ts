@@ -75,7 +75,7 @@ export function runInk(
   const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(settings.clean)}`, () =>
     makeInk(drawn.value, settings.clean, context),
   );
-  const vanishing = step('ink', 'vanishing', separated.key, () => vanishingShares(separated.value));
+  const vanishing = step('ink', 'vanishing', separated.key, () => vanishingShares(separated.value, context));
   return {
     key: ink.key,
     value: {

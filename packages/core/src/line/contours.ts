@@ -52,7 +52,7 @@ export function traceContours(
     }
   }
   return {
-    points: buffer.points.slice(0, 2 * buffer.count),
+    points: buffer.points.subarray(0, 2 * buffer.count),
     starts: Uint32Array.from(starts),
     parents: Int32Array.from(parents),
     holes: Uint8Array.from(holes),
