@@ -1,7 +1,6 @@
 import {
   type ColourPicture,
   type ContourSet,
-  DrelkError,
   type GreyPicture,
   automaticTones,
   findRowChanges,
@@ -109,11 +108,8 @@ export function noiseRow(): Record<string, Record<string, string>> {
   };
   const begun = now();
   let said = 'paths were made';
-  try {
-    runJob(document, { key: 'grain', picture, reduction: 1 }, newMemory(), watching);
-  } catch (error) {
-    said = error instanceof DrelkError ? `${error.message} ${error.hint}` : String(error);
-  }
+  const { refused } = runJob(document, { key: 'grain', picture, reduction: 1 }, newMemory(), watching).line;
+  if (refused) said = `${refused.message} ${refused.hint}`;
   return {
     'pure noise, 3 MP': {
       'until it is said': `${(now() - begun).toFixed(0)} ms`,

@@ -116,6 +116,16 @@ describe('drelk trace', () => {
 
 describe('wrong files: exit 1, one sentence, nothing left behind', () => {
   const white = () => sharp({ create: { width: 64, height: 64, channels: 3, background: '#fff' } }).png();
+  const grain = () => {
+    let state = 7;
+    const tones = Uint8Array.from({ length: 900 * 700 }, () => {
+      state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+      return state >>> 31 ? 255 : 0;
+    });
+    return sharp(tones, { raw: { width: 900, height: 700, channels: 1 } })
+      .png()
+      .toBuffer();
+  };
   const cases: [string, () => Promise<Buffer>, string][] = [
     ['text.png', () => Promise.resolve(Buffer.from('only words')), 'is not a picture'],
     [
@@ -124,6 +134,7 @@ describe('wrong files: exit 1, one sentence, nothing left behind', () => {
       'ends in the middle',
     ],
     ['white.png', () => white().toBuffer(), 'Nothing here is ink'],
+    ['grain.png', () => grain(), 'that is grain, not shapes'],
     [
       'one.png',
       () =>

@@ -1,7 +1,7 @@
 import { quietContext } from '../context';
 import { contoursOf, findCrossings } from '../geometry';
 import type { ColourPicture } from '../raster';
-import { coloured, drawn } from '../testing/pictures';
+import { coloured, drawn, random } from '../testing/pictures';
 import { type JobDocument, type LineDocument, newJob } from './document';
 import { factsOf } from './facts';
 import { newMemory } from './memory';
@@ -50,6 +50,21 @@ describe('the methods of Line', () => {
   it('drops contours under an area', () => {
     expect(factsOf(run(ringAndBlot, { drop: 700 })).shapes).toBe(1);
     expect(run(ringAndBlot, { drop: 700 }).line.dropped).toBe(1);
+  });
+
+  it('makes no paths of grain: the ink is there to be looked at, and nothing is handed off', () => {
+    const next = random(6);
+    const grain = coloured({
+      width: 700,
+      height: 600,
+      data: Uint8Array.from({ length: 420_000 }, () => (next() < 0.5 ? 0 : 255)),
+    });
+    const ink = { by: 'tone' as const, threshold: 128 };
+    const result = run(grain, {}, { ...job(grain).ink, ...ink });
+    expect(result.line.refused?.code).toBe('noise');
+    expect(result.ink.ink.inkPixels).toBeGreaterThan(100_000);
+    expect(factsOf(result)).toMatchObject({ shapes: 0, nodes: 0, match: 0 });
+    expect(() => handOffFile(job(grain), result, 'svg')).toThrow(expect.objectContaining({ code: 'noise' }));
   });
 
   /** Three colours side by side: half a disc each of red and blue on paper, with green across both. */

@@ -17,7 +17,7 @@ import {
   makeCentrelines,
   makeLine,
   makePlateLines,
-  refuseNoise,
+  refusalOf,
   resultOf,
   traceContours,
 } from '../line';
@@ -40,7 +40,13 @@ export function runLine(
 ): { key: string; value: LineResult } {
   const { ink, contours } = from;
   const { grey } = ink.value.ink;
-  refuseNoise(contours.value, grey);
+  const refused = refusalOf(contours.value, grey);
+  if (refused) {
+    const match = { hit: 0, missed: ink.value.ink.inkPixels, extra: 0, percent: 0 };
+    const nodesBefore = contours.value.points.length / 2;
+    const value = { shapes: [], nodesBefore, nodesAfter: 0, dropped: 0, match, refused };
+    return step('line', 'line', `${contours.key} refused`, () => value);
+  }
   const settings: LineSettings = {
     tolerance,
     smoothness: document.smoothness / reduction,

@@ -1,4 +1,5 @@
 import { type Context } from '../context';
+import { DrelkError } from '../error';
 import type { Drawing } from '../format';
 import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
@@ -140,5 +141,7 @@ function tolerancePixels(
 
 /** One file of a job's result, re-read and compared before it is given out. */
 export function handOffFile(document: JobDocument, result: JobResult, format: 'svg' | 'dxf'): CheckedFile {
+  const { refused } = result.line;
+  if (refused) throw new DrelkError(refused.code, refused.message, refused.hint);
   return handOff(result.drawing, document.name, format, document.handoff);
 }

@@ -6,6 +6,7 @@ import { thickAreas } from './centreline/thick';
 import { type ContourSet, traceContours } from './contours';
 import { type FitOptions, fitLoop, tightened } from './fit-loop';
 import { type Match, matchPaths } from './match';
+import type { Refusal } from './noise';
 import type { Crossing, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
 import { loopOf } from './sections';
@@ -30,6 +31,8 @@ export interface LineResult {
   /** Contours dropped because they are too small. */
   dropped: number;
   match: Match;
+  /** Why there are none. */
+  refused?: Refusal;
 }
 
 /** Rows looked at for the match; taller pictures are sampled. */

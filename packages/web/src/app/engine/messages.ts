@@ -106,6 +106,8 @@ export interface ResultView {
   tolerance: number;
   proof: Proof;
   timing: Record<Step, number>;
+  /** Why there are no paths. */
+  problem?: EngineProblem;
 }
 
 /** What Square up found. */

@@ -38,6 +38,7 @@ export function viewOf(result: JobResult, reduction: number, mode: 'preview' | '
     tolerance: result.tolerance * reduction,
     proof,
     timing,
+    problem: result.line.refused,
   };
 }
 

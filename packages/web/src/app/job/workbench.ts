@@ -105,7 +105,7 @@ export class Workbench {
   }
 
   private show(view: ResultView): void {
-    this.problem.set(undefined);
+    this.problem.set(view.problem);
     if (view.picture) this.replace(this.picture, view.picture);
     if (view.ink) this.replace(this.ink, view.ink);
     this.view.set(view);
