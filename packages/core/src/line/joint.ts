@@ -1,5 +1,6 @@
 import { norm } from '../geometry';
 import type { Chain } from './chain';
+import { Tangent, layOut } from './joint-layout';
 import { PieceSums } from './piece-sums';
 import { SkylineSystem } from './skyline';
 
@@ -16,15 +17,6 @@ const FIRST_HOLD = 1;
 const LEAST_HANDLE = 0.04;
 /** A piece's curve is drawn on by this share, for points that are about to become a neighbour's. */
 const BEYOND = 0.1;
-
-/** How the direction at a node is known. */
-const enum Tangent {
-  None,
-  Free,
-  /** Along the line before, or the line after. */
-  LineBefore,
-  LineAfter,
-}
 
 /** The unknowns of a chain and the equations for them. Arrays are by node or by piece. */
 export class Joint {
@@ -45,7 +37,7 @@ export class Joint {
   /** All of the state in one array, and as it was when it was last kept. */
   private readonly moving: Float64Array;
   private readonly kept: Float64Array;
-  /** First unknown of a node's place, its angle, a piece's start handle and end handle. */
+  /** As laid out. */
   private readonly placeAt: Int32Array;
   private readonly angleAt: Int32Array;
   private readonly startAt: Int32Array;
@@ -72,19 +64,19 @@ export class Joint {
     this.moving = room.subarray(0, 8 * count);
     this.kept = this.moving.slice();
     [this.cornerX, this.cornerY] = [array(8), array(9)];
-    this.tangent = new Uint8Array(count);
+    const layout = layOut(chain);
+    this.tangent = layout.tangent;
+    [this.placeAt, this.angleAt] = [layout.placeAt, layout.angleAt];
+    [this.startAt, this.endAt] = [layout.startAt, layout.endAt];
+    this.system = new SkylineSystem(layout.first);
     nodes.forEach(({ x, y }, k) => {
       this.x[k] = this.cornerX[k] = x;
       this.y[k] = this.cornerY[k] = y;
-      this.tangent[k] = this.tangentOf(k);
     });
     pieces.forEach(({ startX, startY, endX, endY }, k) => {
       [this.startX[k], this.startY[k], this.endX[k], this.endY[k]] = [startX, startY, endX, endY];
     });
     for (let k = 0; k < count; k++) this.beginTangent(k);
-    const numbered = this.numberUnknowns();
-    [this.placeAt, this.angleAt, this.startAt, this.endAt] = numbered.places;
-    this.system = new SkylineSystem(this.firstColumns(numbered.unknowns));
     this.parameters = new Float64Array(pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)).fill(NaN);
   }
 
@@ -213,15 +205,6 @@ export class Joint {
     return k === 0 ? this.count - 1 : k - 1;
   }
 
-  private tangentOf(k: number): Tangent {
-    const { nodes, pieces } = this.chain;
-    if (!nodes[k].smooth) return Tangent.None;
-    const before = pieces[this.before(k)]?.kind;
-    const after = pieces[k]?.kind;
-    if (before === 'line') return after === 'line' ? Tangent.None : Tangent.LineBefore;
-    return after === 'line' ? Tangent.LineAfter : Tangent.Free;
-  }
-
   /** Directions from the handles as given; handles at smooth nodes become lengths. */
   private beginTangent(k: number): void {
     const tangent = this.tangent[k];
@@ -248,51 +231,6 @@ export class Joint {
     const size = norm(dx, dy) || 1;
     this.alongX[k] = dx / size;
     this.alongY[k] = dy / size;
-  }
-
-  /** In a closed chain nodes are numbered from both sides in turn, so that the last is near the first. */
-  private numberUnknowns() {
-    const { count, chain } = this;
-    const places = Array.from({ length: 4 }, () => new Int32Array(count).fill(-1));
-    const [placeAt, angleAt, startAt, endAt] = places;
-    let unknowns = 0;
-    const take = (many: number) => (unknowns += many) - many;
-    for (let i = 0; i < count; i++) {
-      const k = !chain.closed ? i : i % 2 === 0 ? i / 2 : count - (i + 1) / 2;
-      placeAt[k] = take(2);
-      if (this.tangent[k] === Tangent.Free) angleAt[k] = take(1);
-      const many = this.tangent[k] === Tangent.None ? 2 : 1;
-      const before = this.before(k);
-      if (chain.pieces[k]?.kind === 'cubic') startAt[k] = take(many);
-      if (chain.pieces[before]?.kind === 'cubic') endAt[before] = take(many);
-    }
-    return { places, unknowns };
-  }
-
-  private firstColumns(unknowns: number): Int32Array {
-    const first = Int32Array.from({ length: unknowns }, (_, i) => i);
-    const { chain, placeAt, angleAt, startAt, endAt } = this;
-    chain.pieces.forEach((piece, k) => {
-      const end = this.after(k);
-      const touched = [placeAt[k], placeAt[k] + 1, placeAt[end], placeAt[end] + 1];
-      if (piece.kind === 'cubic') {
-        touched.push(angleAt[k], startAt[k], endAt[k], angleAt[end]);
-        if (this.tangent[k] === Tangent.None) touched.push(startAt[k] + 1);
-        if (this.tangent[end] === Tangent.None) touched.push(endAt[k] + 1);
-        if (this.tangent[k] === Tangent.LineBefore) {
-          const before = placeAt[this.before(k)];
-          touched.push(before, before + 1);
-        }
-        if (this.tangent[end] === Tangent.LineAfter) {
-          const after = placeAt[this.after(end)];
-          touched.push(after, after + 1);
-        }
-      }
-      const columns = touched.filter((column) => column >= 0);
-      const least = Math.min(...columns);
-      for (const column of columns) first[column] = Math.min(first[column], least);
-    });
-    return first;
   }
 
   private moveHandle(
