@@ -59,6 +59,7 @@ function alongRow(
   mean: Float32Array,
   deviation: Float32Array,
 ): void {
+  const ofRow = 1 / rows;
   let sum = 0;
   let square = 0;
   for (let x = 0; x < side; x++) {
@@ -68,7 +69,7 @@ function alongRow(
   for (let x = 0, coming = side; x < mean.length; x++, coming++) {
     sum += columns[coming] - columns[x];
     square += columnSquares[coming] - columnSquares[x];
-    const share = shares[x] / rows;
+    const share = shares[x] * ofRow;
     const m = sum * share;
     const variance = square * share - m * m;
     mean[x] = m;
