@@ -108,19 +108,7 @@ for (const [name, ending, worstAllowed] of pictures) {
 }
 
 test('the browser agrees on lengths and on what is inside', async ({ page }) => {
-  const folder = mkdtempSync(join(tmpdir(), 'drelk-fill-'));
-  const out = join(folder, 'moth.svg');
-  const drelk = join(root, 'packages/cli/dist/drelk.mjs');
-  execFileSync(process.execPath, [
-    drelk,
-    'trace',
-    join(root, 'demo/pictures/01-moth.png'),
-    '--width',
-    '70mm',
-    '--out',
-    out,
-  ]);
-  const svg = readFileSync(out, 'utf8');
+  const svg = tracedSvg('01-moth.png', '--width', '70mm');
   const { contours } = readSvg(svg);
   const next = random(31);
   const places = Array.from({ length: 600 }, () => ({ x: 70 * next(), y: 50 * next() }));
@@ -139,20 +127,25 @@ test('the browser agrees on lengths and on what is inside', async ({ page }) => 
 });
 
 test('the ring has its true size from the file’s density', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'drelk-ring-'));
-  const out = join(folder, 'ring.svg');
+  const { width, height } = readSvg(tracedSvg('09-sealing-ring.png'));
+  expect(Math.abs(width - 60)).toBeLessThan(0.02);
+  expect(Math.abs(height - 60)).toBeLessThan(0.02);
+});
+
+/** A demo picture's SVG as the command line writes it. */
+function tracedSvg(picture: string, ...options: string[]): string {
+  const out = join(mkdtempSync(join(tmpdir(), 'drelk-svg-')), 'a.svg');
   const drelk = join(root, 'packages/cli/dist/drelk.mjs');
   execFileSync(process.execPath, [
     drelk,
     'trace',
-    join(root, 'demo/pictures/09-sealing-ring.png'),
+    join(root, 'demo/pictures', picture),
+    ...options,
     '--out',
     out,
   ]);
-  const { width, height } = readSvg(readFileSync(out, 'utf8'));
-  expect(Math.abs(width - 60)).toBeLessThan(0.02);
-  expect(Math.abs(height - 60)).toBeLessThan(0.02);
-});
+  return readFileSync(out, 'utf8');
+}
 
 function polygon(points: number[][]): Contour {
   const [[x, y], ...rest] = points;

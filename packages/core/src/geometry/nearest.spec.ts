@@ -23,9 +23,15 @@ describe('nearestPlace', () => {
     expect(onCircle?.distance).toBeCloseTo(3, 4);
   });
 
+  it('passes over a near contour that is allowed less, for one farther away', () => {
+    const place = nearestPlace(index, { x: 16, y: 5 }, 12, (k) => (k === 0 ? 1 : 12));
+    expect(place?.contour).toBe(1);
+    expect(place?.distance).toBeCloseTo(9, 4);
+  });
+
   it('finds nothing beyond its reach, nor on contours that are not wanted', () => {
     expect(nearestPlace(index, { x: 12, y: 4 }, 1)).toBeUndefined();
-    expect(nearestPlace(index, { x: 12, y: 4 }, 5, (k) => k === 1)).toBeUndefined();
+    expect(nearestPlace(index, { x: 12, y: 4 }, 5, (k) => (k === 1 ? 5 : -1))).toBeUndefined();
   });
 });
 

@@ -17,19 +17,18 @@ export interface Gap {
 }
 
 /**
- * The place on any of the indexed contours that is nearest to a point, at most `within` away; only contours that are
- * `wanted` are looked at.
+ * The place on any of the indexed contours that is nearest to a point, at most `within` away. `reachOf` may allow a
+ * contour less than that; below 0 it is not looked at.
  */
 export function nearestPlace(
   { pieces, owners, index }: PieceIndex,
   { x, y }: Point,
   within: number,
-  wanted: (contour: number) => boolean = () => true,
+  reachOf: (contour: number) => number = () => within,
 ): Nearest | undefined {
   let best: Nearest | undefined;
   let most = within;
   for (const k of index?.search(x - within, y - within, x + within, y + within) ?? []) {
-    if (!wanted(owners[k])) continue;
     const x1 = pieces[4 * k];
     const y1 = pieces[4 * k + 1];
     const dx = pieces[4 * k + 2] - x1;
@@ -38,7 +37,7 @@ export function nearestPlace(
     const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
     const place = { x: x1 + share * dx, y: y1 + share * dy };
     const distance = norm(x - place.x, y - place.y);
-    if (distance > most) continue;
+    if (distance > most || distance > reachOf(owners[k])) continue;
     most = distance;
     best = { ...place, contour: owners[k], distance };
   }

@@ -13,9 +13,11 @@ export function joinEnds(strokes: { contour: Contour; width: number }[]): void {
     if (contour.closed || contour.segments.length === 0) return;
     const last = contour.segments[contour.segments.length - 1];
     for (const end of [contour.start, last]) {
-      const near = nearestPlace(index, end, (TOUCHING * (width + widest)) / 2, (n) => n !== k);
-      if (near && near.distance < (TOUCHING * (width + strokes[near.contour].width)) / 2)
-        moveEnd(contour, end, near);
+      const touches = (other: number) => (TOUCHING * (width + other)) / 2;
+      const near = nearestPlace(index, end, touches(widest), (n) =>
+        n === k ? -1 : touches(strokes[n].width),
+      );
+      if (near) moveEnd(contour, end, near);
     }
   });
 }
