@@ -7,6 +7,8 @@ export interface Arrival extends Point {
   atStart: boolean;
   dx: number;
   dy: number;
+  /** The middle of the places that the direction is taken from, and where it is truest. */
+  middle: Point;
 }
 
 /** Direction by the places within about two widths of the end, by least squares. */
@@ -32,7 +34,15 @@ export function arrivalOf({ x, y, width }: Middle, branch: number, atStart: bool
   const sign = Math.cos(angle) * (first.x - meanX) + Math.sin(angle) * (first.y - meanY) < 0 ? -1 : 1;
   const [dx, dy] = [sign * Math.cos(angle), sign * Math.sin(angle)];
   const along = (first.x - meanX) * dx + (first.y - meanY) * dy;
-  return { branch, atStart, dx, dy, x: meanX + along * dx, y: meanY + along * dy };
+  return {
+    branch,
+    atStart,
+    dx,
+    dy,
+    middle: { x: meanX, y: meanY },
+    x: meanX + along * dx,
+    y: meanY + along * dy,
+  };
 }
 
 export function median(values: Float64Array): number {

@@ -15,7 +15,7 @@ const STRAIGHT = 0.15;
 
 /**
  * The last place before a free end at which both rims beside are still the stroke's own, and where the stroke is going
- * there: on the circle that leaves the last trusted place along its direction.
+ * there: on the circle that leaves the trusted places along their direction.
  */
 export function nearEnd(
   arrival: Arrival,
@@ -23,7 +23,7 @@ export function nearEnd(
   grey: GreyPicture,
   level: number,
 ): Arrival & { moved: boolean } {
-  const { x, y, dx, dy } = arrival;
+  const { x, y, dx, dy, middle } = arrival;
   const ahead = toRim(grey, level, x, y, dx, dy, 3 * width + 4) - KEPT * width;
   if (ahead < 1) return { ...arrival, moved: false };
   const [px, py] = [x + ahead * dx, y + ahead * dy];
@@ -33,8 +33,8 @@ export function nearEnd(
   const across = (left - right) / 2;
   if (Math.abs(across) < STRAIGHT) return { ...arrival, moved: false };
   const [qx, qy] = [px - across * dy, py + across * dx];
-  const chord = norm(qx - x, qy - y);
-  const [cx, cy] = [(qx - x) / chord, (qy - y) / chord];
+  const chord = norm(qx - middle.x, qy - middle.y);
+  const [cx, cy] = [(qx - middle.x) / chord, (qy - middle.y) / chord];
   // A chord of a circle turns half as much from its one end's direction as the other end's does.
   const turned = cx * dx + cy * dy;
   return { ...arrival, x: qx, y: qy, dx: 2 * turned * cx - dx, dy: 2 * turned * cy - dy, moved: true };
