@@ -7,6 +7,7 @@ export type ErrorCode =
   | 'no-ink'
   | 'all-ink'
   | 'noise'
+  | 'tangled'
   | 'bad-length'
   | 'bad-document'
   | 'bad-drawing'

@@ -1,5 +1,6 @@
+import { random } from '../testing/pictures';
 import { circleContour } from './arc';
-import type { Contour } from './contour';
+import type { Contour, Point } from './contour';
 import { findCrossings } from './crossings';
 
 const polygon = (...places: [number, number][]): Contour => ({
@@ -39,4 +40,69 @@ describe('findCrossings', () => {
     };
     expect(findCrossings([loop], 0.001)).toHaveLength(1);
   });
+
+  it('finds contours that go through one another exactly at a node of one, or of both', () => {
+    const square = polygon([0, 0], [0, 20], [20, 20], [20, 0]);
+    const throughSide = polygon([10, 10], [20, 5], [30, 10], [20, 15]);
+    expect(findCrossings([square, throughSide], 0.01)).toMatchObject([
+      { x: 20, y: 5 },
+      { x: 20, y: 15 },
+    ]);
+    const throughCorners = polygon([20, 0], [0, 20], [30, 30]);
+    expect(findCrossings([square, throughCorners], 0.01).length).toBeGreaterThan(0);
+  });
+
+  it('lets contours touch at a node, from outside and from inside', () => {
+    const square = polygon([0, 0], [0, 20], [20, 20], [20, 0]);
+    expect(findCrossings([square, polygon([20, 10], [30, 5], [30, 15])], 0.01)).toEqual([]);
+    expect(findCrossings([square, polygon([20, 10], [10, 5], [10, 15])], 0.01)).toEqual([]);
+    expect(findCrossings([square, polygon([20, 0], [40, 0], [40, -20], [20, -20])], 0.01)).toEqual([]);
+  });
+
+  it('finds segments that run along one another, also the other way around, and spikes', () => {
+    const square = polygon([0, 0], [0, 20], [20, 20], [20, 0]);
+    expect(findCrossings([square, polygon([20, 5], [20, 15], [30, 10])], 0.01).length).toBeGreaterThan(0);
+    expect(findCrossings([square, square], 0.01).length).toBeGreaterThan(3);
+    expect(
+      findCrossings([polygon([0, 0], [10, 0], [20, 0], [10, 0], [10, 10])], 0.01).length,
+    ).toBeGreaterThan(0);
+  });
+
+  it('says by which segments, and asks only about what changed', () => {
+    const [a, b, c] = [0, 8, 16].map((x) =>
+      polygon([x, x / 9], [x, 10 + x / 9], [x + 10, 10 + x / 9], [x + 10, x / 9]),
+    );
+    const found = findCrossings([a, b, c], 0.01);
+    expect(found).toHaveLength(4);
+    expect(found[0]).toMatchObject({ a: 0, b: 1, segmentA: 1, segmentB: 0 });
+    expect(
+      findCrossings([a, b, c], 0.01, new Set([0])).every((place) => [place.a, place.b].includes(0)),
+    ).toBe(true);
+    expect(findCrossings([a, b, c], 0.01, new Set([1]))).toHaveLength(4);
+  });
+
+  it('agrees with a sweep over all pairs of pieces on random polygons', () => {
+    const next = random(12);
+    for (let round = 0; round < 40; round++) {
+      const contours = Array.from({ length: 4 }, () =>
+        polygon(...Array.from({ length: 5 }, (): [number, number] => [20 * next(), 20 * next()])),
+      );
+      expect(findCrossings(contours, 0.01)).toHaveLength(countCrossings(contours));
+    }
+  });
 });
+
+/** Every pair of sides, by the orientation of their ends. */
+function countCrossings(contours: readonly Contour[]): number {
+  const sides = contours.flatMap(({ start, segments }) =>
+    segments.map((to, k) => [k === 0 ? start : segments[k - 1], to]),
+  );
+  const turn = (a: Point, b: Point, c: Point) =>
+    Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+  let count = 0;
+  sides.forEach(([a, b], i) => {
+    for (const [c, d] of sides.slice(i + 1))
+      if (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0) count++;
+  });
+  return count;
+}

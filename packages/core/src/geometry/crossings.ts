@@ -1,33 +1,41 @@
 import Flatbush from 'flatbush';
-import { type Contour, type Point, type Segment, eachSegment } from './contour';
+import { type Contour, type Point, type Segment } from './contour';
 import { flattenSegment } from './flatten';
 
-/** Two contours (or one twice) that cross, and where. */
-export interface CrossingPlace {
+/** Two contours (or one twice) that cross, where, and by which of their segments. */
+export interface CrossingPlace extends Point {
   a: number;
   b: number;
-  x: number;
-  y: number;
+  segmentA: number;
+  segmentB: number;
 }
 
-/** A segment with the point it starts at and its contour's number. */
+/** A segment with the point it starts at, its contour's number and its own; the contour's other segments around it. */
 interface Placed {
   from: Point;
   segment: Segment;
   contour: number;
+  number: number;
+  before: number;
 }
 
+/** Shares of a straight piece nearer than this to its end are its end. */
+const SAME = 1e-9;
+
 /**
- * Every place where contours cross themselves or one another, curves followed within `tolerance`. Contours that only
- * touch, or meet at an end, do not cross. Only segments whose boxes overlap are looked at closely.
+ * Every place where contours cross themselves or one another, curves followed within `tolerance`: within segments,
+ * exactly at nodes, and where segments run along one another. Contours that only touch, or meet at an end, do not
+ * cross. Only segments whose boxes overlap are looked at closely. With `changed`, only those of which one contour is among
+ * them.
  */
-export function findCrossings(contours: readonly Contour[], tolerance: number): CrossingPlace[] {
-  const placed: Placed[] = [];
-  contours.forEach((contour, k) =>
-    eachSegment(contour, (from, segment) => placed.push({ from, segment, contour: k })),
-  );
+export function findCrossings(
+  contours: readonly Contour[],
+  tolerance: number,
+  changed?: ReadonlySet<number>,
+): CrossingPlace[] {
+  const placed = placedSegments(contours);
   if (placed.length === 0) return [];
-  const flat: (Float64Array | undefined)[] = placed.map(() => undefined);
+  const flat = new Array<Float64Array | undefined>(placed.length);
   const followed = (i: number) => (flat[i] ??= follow(placed[i], tolerance));
   const index = new Flatbush(placed.length);
   placed.forEach((piece, i) => {
@@ -36,18 +44,94 @@ export function findCrossings(contours: readonly Contour[], tolerance: number): 
   });
   index.finish();
   const found: CrossingPlace[] = [];
+  const isChanged = (i: number) => !changed || changed.has(placed[i].contour);
   placed.forEach((piece, i) => {
-    const { contour } = piece;
-    const add =
-      (k: number) =>
-      ({ x, y }: Point) =>
-        found.push({ a: contour, b: placed[k].contour, x, y });
-    if (mayLoop(piece)) eachCrossing(followed(i), followed(i), add(i));
+    if (!isChanged(i)) return;
+    const add = (k: number, x: number, y: number) => {
+      const other = placed[k];
+      const [a, b] = [piece.contour, other.contour];
+      found.push({ a, b, x, y, segmentA: piece.number, segmentB: other.number });
+    };
+    if (mayLoop(piece)) eachCrossing(i, i, add);
     const [left, top, right, bottom] = boxAround(piece, () => followed(i));
-    for (const k of index.search(left, top, right, bottom, (k) => k > i))
-      if (!areInLine(piece, placed[k])) eachCrossing(followed(i), followed(k), add(k));
+    for (const k of index.search(left, top, right, bottom, (k) => k > i || (k < i && !isChanged(k))))
+      if (!areInLine(piece, placed[k])) eachCrossing(i, k, add);
   });
   return found;
+
+  /** Where two segments, or one with itself, cross, as they are followed. */
+  function eachCrossing(i: number, k: number, visit: (k: number, x: number, y: number) => void): void {
+    const a = followed(i);
+    const b = followed(k);
+    for (let m = 0; m + 3 < a.length; m += 2) {
+      const x1 = a[m];
+      const y1 = a[m + 1];
+      const dx = a[m + 2] - x1;
+      const dy = a[m + 3] - y1;
+      for (let n = i === k ? m + 4 : 0; n + 3 < b.length; n += 2) {
+        const offX = b[n] - x1;
+        const offY = b[n + 1] - y1;
+        const ex = b[n + 2] - b[n];
+        const ey = b[n + 3] - b[n + 1];
+        const determinant = dx * ey - dy * ex;
+        if (determinant === 0) {
+          if (runAlong(dx, dy, offX, offY, ex, ey)) visit(k, b[n], b[n + 1]);
+          continue;
+        }
+        const t = (offX * ey - offY * ex) / determinant;
+        const u = (offX * dy - offY * dx) / determinant;
+        if (!(t > -SAME && t < 1 - SAME && u > -SAME && u < 1 - SAME)) continue;
+        if ((t > SAME && u > SAME) || passThrough(i, m, t, k, n, u)) visit(k, x1 + t * dx, y1 + t * dy);
+      }
+    }
+  }
+
+  /** Whether contours that meet where at least one of them has a corner go through one another there, or only touch. */
+  function passThrough(i: number, m: number, t: number, k: number, n: number, u: number): boolean {
+    const a = followed(i);
+    const b = followed(k);
+    const [x, y] = t <= SAME ? [a[m], a[m + 1]] : [b[n], b[n + 1]];
+    const aBefore = t > SAME ? { x: a[m], y: a[m + 1] } : placeBefore(i, m);
+    const bBefore = u > SAME ? { x: b[n], y: b[n + 1] } : placeBefore(k, n);
+    if (!aBefore || !bBefore) return false;
+    const angle = (px: number, py: number) => Math.atan2(py - y, px - x);
+    const out = angle(a[m + 2], a[m + 3]);
+    const turn = (value: number) => (value - out + 4 * Math.PI) % (2 * Math.PI);
+    const back = turn(angle(aBefore.x, aBefore.y));
+    const isLeft = (px: number, py: number) => turn(angle(px, py)) < back;
+    return isLeft(bBefore.x, bBefore.y) !== isLeft(b[n + 2], b[n + 3]);
+  }
+
+  /** The place before corner m of what segment i is followed by; undefined at the start of an open contour. */
+  function placeBefore(i: number, m: number): Point | undefined {
+    const own = m > 0 ? followed(i) : placed[i].before >= 0 ? followed(placed[i].before) : undefined;
+    if (!own) return undefined;
+    const at = m > 0 ? m - 2 : own.length - 4;
+    return { x: own[at], y: own[at + 1] };
+  }
+}
+
+function placedSegments(contours: readonly Contour[]): Placed[] {
+  const placed: Placed[] = [];
+  contours.forEach(({ start, segments, closed }, contour) => {
+    const first = placed.length;
+    let from = start;
+    segments.forEach((segment, number) => {
+      const before = number > 0 ? placed.length - 1 : closed ? first + segments.length - 1 : -1;
+      placed.push({ from, segment, contour, number, before });
+      from = segment;
+    });
+  });
+  return placed;
+}
+
+/** Whether parallel pieces lie on one line and share more than an end. */
+function runAlong(dx: number, dy: number, offX: number, offY: number, ex: number, ey: number): boolean {
+  const squared = dx * dx + dy * dy;
+  if (squared === 0 || offX * dy !== offY * dx) return false;
+  const begin = (offX * dx + offY * dy) / squared;
+  const end = begin + (ex * dx + ey * dy) / squared;
+  return Math.min(1, Math.max(begin, end)) - Math.max(0, Math.min(begin, end)) > SAME;
 }
 
 function follow({ from, segment }: Placed, tolerance: number): Float64Array {
@@ -91,7 +175,7 @@ function mayLoop({ from, segment: s }: Placed): boolean {
 
 const turnsBack = (a: number[], b: number[]) => a[0] * b[0] + a[1] * b[1] < 0;
 
-/** Two cubics that follow one another, and whose control polygons lie on either side of a line through where they meet. */
+/** Two segments that follow one another, and whose control polygons lie on either side of a line through where they meet. */
 function areInLine(a: Placed, b: Placed): boolean {
   if (a.contour !== b.contour) return false;
   if (a.segment === b.from) return areApart(a, b);
@@ -101,6 +185,8 @@ function areInLine(a: Placed, b: Placed): boolean {
 function areApart(before: Placed, after: Placed): boolean {
   const { segment: s } = before;
   const e = after.segment;
+  // Straight back along the same line is neither side of it.
+  if (s.kind === 'line' && e.kind === 'line') return false;
   const places = (segment: Segment): Point[] =>
     segment.kind === 'cubic'
       ? [
@@ -116,26 +202,3 @@ function areApart(before: Placed, after: Placed): boolean {
     [...places(e), e].every((place) => side(place) >= 0)
   );
 }
-
-/** Where two runs of straight pieces, or one with itself, cross within pieces; touching ends do not count. */
-function eachCrossing(a: Float64Array, b: Float64Array, visit: (place: Point) => void): void {
-  for (let i = 0; i + 3 < a.length; i += 2) {
-    const x1 = a[i];
-    const y1 = a[i + 1];
-    const dx = a[i + 2] - x1;
-    const dy = a[i + 3] - y1;
-    for (let k = a === b ? i + 4 : 0; k + 3 < b.length; k += 2) {
-      const x3 = b[k];
-      const y3 = b[k + 1];
-      const ex = b[k + 2] - x3;
-      const ey = b[k + 3] - y3;
-      const determinant = dx * ey - dy * ex;
-      if (determinant === 0) continue;
-      const t = ((x3 - x1) * ey - (y3 - y1) * ex) / determinant;
-      const u = ((x3 - x1) * dy - (y3 - y1) * dx) / determinant;
-      if (isWithin(t) && isWithin(u)) visit({ x: x1 + t * dx, y: y1 + t * dy });
-    }
-  }
-}
-
-const isWithin = (share: number) => share > 1e-9 && share < 1 - 1e-9;

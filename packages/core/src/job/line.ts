@@ -18,10 +18,11 @@ import {
   makeLine,
   makePlateLines,
   refusalOf,
+  refusedLine,
   resultOf,
   traceContours,
 } from '../line';
-import { findRowChanges } from '../raster';
+import { edgeBlur, findRowChanges } from '../raster';
 import type { LineDocument } from './document';
 import type { InkResult } from './ink';
 import type { RunStep } from './memory';
@@ -42,12 +43,12 @@ export function runLine(
   const { grey } = ink.value.ink;
   const refused = refusalOf(contours.value, grey);
   if (refused) {
-    const match = { hit: 0, missed: ink.value.ink.inkPixels, extra: 0, percent: 0 };
-    const nodesBefore = contours.value.points.length / 2;
-    const value = { shapes: [], nodesBefore, nodesAfter: 0, dropped: 0, match, refused };
-    return step('line', 'line', `${contours.key} refused`, () => value);
+    return step('line', 'line', `${contours.key} refused`, () =>
+      refusedLine(contours.value, refused, grey.height),
+    );
   }
   const settings: LineSettings = {
+    blur: edgeBlur(grey).sigma,
     tolerance,
     smoothness: document.smoothness / reduction,
     corners: document.corners,
@@ -106,7 +107,7 @@ function overlapping(
   return {
     ...resultOf(
       shapes,
-      contours,
+      { rim: contours, off: results.reduce((most, result) => Math.max(most, result.off), 0) },
       map.height,
       sum((result) => result.nodesBefore),
       sum((result) => result.dropped),

@@ -1,5 +1,5 @@
 import { norm } from '../geometry';
-import type { Loop } from './sections';
+import type { Loop } from './loop';
 
 /**
  * One side of a possible corner: a parabola v = a + b u + c u^2 in a frame laid along the points, u

@@ -21,9 +21,11 @@ export interface ChainNode {
   smooth: boolean;
 }
 
-/** A line, or a cubic with its handles as offsets from the ends. */
+/** A line, a cubic with its handles as offsets from the ends, or an arc by its bulge. */
 export interface ChainPiece {
-  kind: 'line' | 'cubic';
+  kind: 'line' | 'cubic' | 'arc';
+  /** Of an arc: the tangent of a quarter of the angle swept, positive counter-clockwise on screen. */
+  bulge?: number;
   startX: number;
   startY: number;
   endX: number;
@@ -40,16 +42,19 @@ export const endOf = ({ nodes }: Chain, piece: number): number =>
 
 /** Places are kept to a part of a pixel: what engines reckon differently lies far below, and so is left out of files. */
 const PARTS = 1 << 13;
+/** Bulges likewise: of an arc a thousand pixels long, this is a thousandth of one. */
+const BULGES = 1 << 20;
 const kept = (value: number) => Math.round(value * PARTS) / PARTS;
 
 /** The contour that a chain stands for. */
 export function contourOfChain(chain: Chain): Contour {
   const { nodes, pieces, closed } = chain;
-  const segments = pieces.map(({ kind, startX, startY, endX, endY }, k): Segment => {
+  const segments = pieces.map(({ kind, startX, startY, endX, endY, bulge = 0 }, k): Segment => {
     const from = nodes[k];
     const to = nodes[endOf(chain, k)];
     const end = { x: kept(to.x), y: kept(to.y) };
     if (kind === 'line') return { kind, ...end };
+    if (kind === 'arc') return { kind, ...end, bulge: Math.round(bulge * BULGES) / BULGES };
     return {
       kind,
       x1: kept(from.x + startX),

@@ -1,5 +1,5 @@
 import { norm } from '../geometry';
-import type { Loop } from './sections';
+import type { Loop } from './loop';
 
 /** A circle laid through points, with how far they are from it. */
 export interface FittedCircle {
@@ -17,7 +17,7 @@ export interface FittedCircle {
  * the start is already so far off that no circle will come within `wanted`.
  */
 export function fitCircle(
-  { x, y, count }: Loop,
+  { x, y, count }: Pick<Loop, 'x' | 'y' | 'count'>,
   first: number,
   points: number,
   wanted = Infinity,

@@ -16,6 +16,9 @@ export interface ContourSet {
   holes: Uint8Array;
 }
 
+/** No point comes nearer to a pixel's centre than this: there contours would touch. */
+const APART = 0.01;
+
 /** Steps to the east, north, west and south; a quarter turn to the left is one on. */
 const STEP_X = [1, 0, -1, 0];
 const STEP_Y = [0, -1, 0, 1];
@@ -67,13 +70,14 @@ export function traceContours(
     const inkTone = data[y * width + x];
     const paperTone = tone(x + stepX, y + stepY);
     const share = paperTone === Infinity ? 0.5 : (level - inkTone) / (paperTone - inkTone);
+    const at = share < APART ? APART : share > 1 - APART ? 1 - APART : share;
     if (2 * buffer.count + 2 > buffer.points.length) {
       const larger = new Float64Array(buffer.points.length * 2);
       larger.set(buffer.points);
       buffer.points = larger;
     }
-    buffer.points[2 * buffer.count] = x + 0.5 + share * stepX;
-    buffer.points[2 * buffer.count + 1] = y + 0.5 + share * stepY;
+    buffer.points[2 * buffer.count] = x + 0.5 + at * stepX;
+    buffer.points[2 * buffer.count + 1] = y + 0.5 + at * stepY;
     buffer.count++;
   }
 

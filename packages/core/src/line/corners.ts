@@ -1,7 +1,7 @@
 import { norm } from '../geometry';
 import { armDirection, armsMeet, distanceFromArm, fitArm } from './arm';
 import { fitCircle } from './circle';
-import type { Loop } from './sections';
+import type { Loop } from './loop';
 
 /** A place where a contour turns at once. */
 export interface Corner {
@@ -11,6 +11,8 @@ export interface Corner {
   y: number;
   /** Points nearer than this along the contour were rounded off by the pixels. */
   rounded: number;
+  /** By how much the contour turns there, in radians. */
+  turn: number;
 }
 
 /** Sides that meet at less than this turn are one smooth curve. */
@@ -159,7 +161,7 @@ function examine(search: Search, index: number, free: Free): Corner | undefined 
   if (near.turn < TIP && near.off > (usual / ROUNDED + jitter) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
     return undefined;
   if (near.turn < TIP && near.left > ASIDE * (usual / ROUNDED) + jitter + PER_GRAIN * grain) return undefined;
-  if (near.turn < TIP) return { index, ...near.place, rounded: near.inner };
+  if (near.turn < TIP) return { index, ...near.place, rounded: near.inner, turn: near.turn };
   if (near.turn > NEEDLE && near.beyond > 1) return undefined;
   // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.
   const rounded = Math.min(5, Math.max(usual, 0.8 / Math.sin(Math.max(0.1, (Math.PI - near.turn) / 2))));
@@ -171,10 +173,11 @@ function examine(search: Search, index: number, free: Free): Corner | undefined 
     Math.min(rounded + TIP_REACH, longest),
     free,
   );
-  if (!far?.meets || far.turn < leastTurn) return { index, ...near.place, rounded: far?.inner ?? near.inner };
+  if (!far?.meets || far.turn < leastTurn)
+    return { index, ...near.place, rounded: far?.inner ?? near.inner, turn: near.turn };
   // From near, the sides are rounded already; from afar, they are drawn on over a long way. The truth lies between.
   const place = { x: (near.place.x + far.place.x) / 2, y: (near.place.y + far.place.y) / 2 };
-  return { index, ...place, rounded: far.inner };
+  return { index, ...place, rounded: far.inner, turn: near.turn };
 }
 
 /** Both sides of a point, each from `inner` to `reach` away along the loop, and where they meet. */

@@ -1,5 +1,8 @@
-import { type Point, norm } from '../geometry';
-import type { Handles, Run } from './run';
+import type { Point } from '../geometry';
+import type { Handles } from './run';
+
+/** Steps in which the curve between two points is looked at. */
+const BETWEEN = 5;
 
 /** A cubic in power form, for many projections. `distance` is that of the last point asked about. */
 export class CubicCurve {
@@ -24,17 +27,30 @@ export class CubicCurve {
     this.ay = to.y - from.y - this.cy - this.by;
   }
 
-  /** How far the curve between two parameters is from the straight way between a run's points i - 1 and i. */
-  distanceFromChord(t1: number, t2: number, { x, y }: Run, i: number): number {
-    const t = (t1 + t2) / 2;
-    const px = ((this.ax * t + this.bx) * t + this.cx) * t + this.x0 - x[i - 1];
-    const py = ((this.ay * t + this.by) * t + this.cy) * t + this.y0 - y[i - 1];
-    const dx = x[i] - x[i - 1];
-    const dy = y[i] - y[i - 1];
-    const squared = dx * dx + dy * dy;
-    const share = squared > 0 ? (px * dx + py * dy) / squared : 0;
-    const at = Math.min(1, Math.max(0, share));
-    return norm(px - at * dx, py - at * dy);
+  /** How far the curve between two parameters gets from the straight way past points i - 2 to i + 1. */
+  farthestBetween(t1: number, t2: number, x: Float64Array, y: Float64Array, i: number): number {
+    const first = Math.max(1, i - 1);
+    const last = Math.min(x.length - 1, i + 1);
+    let most = 0;
+    for (let k = 1; k < BETWEEN; k++) {
+      const t = t1 + ((t2 - t1) * k) / BETWEEN;
+      const px = ((this.ax * t + this.bx) * t + this.cx) * t + this.x0;
+      const py = ((this.ay * t + this.by) * t + this.cy) * t + this.y0;
+      let least = Infinity;
+      for (let j = first; j <= last; j++) {
+        const dx = x[j] - x[j - 1];
+        const dy = y[j] - y[j - 1];
+        const squared = dx * dx + dy * dy;
+        const offX = px - x[j - 1];
+        const offY = py - y[j - 1];
+        const share = squared > 0 ? (offX * dx + offY * dy) / squared : 0;
+        const at = share < 0 ? 0 : share > 1 ? 1 : share;
+        const beside = (offX - at * dx) ** 2 + (offY - at * dy) ** 2;
+        if (beside < least) least = beside;
+      }
+      if (least > most) most = least;
+    }
+    return Math.sqrt(most);
   }
 
   /** One step of Newton's method towards the parameter of the nearest point, clamped to the curve. */

@@ -19,7 +19,7 @@ function runAlong(
     y[k] = point.y;
     if (k > 0) along[k] = along[k - 1] + Math.hypot(x[k] - x[k - 1], y[k] - y[k - 1]);
   }
-  return { x, y, along, around: false };
+  return { x, y, along, around: false, foundX: x, foundY: y, beyond: false };
 }
 
 const bow: Cubic = { kind: 'cubic', x1: 10, y1: -40, x2: 70, y2: -50, x: 90, y: 0 };

@@ -1,4 +1,5 @@
 import { type Point, norm } from '../geometry';
+import { walkBeside } from './beside';
 import { CubicCurve } from './cubic-curve';
 import { PieceSums, type Stretch } from './piece-sums';
 import type { Direction, Handles, Run } from './run';
@@ -18,9 +19,6 @@ const HOPELESS = 8;
 const HOPELESS_SHARE = 0.02;
 /** A round that lowers the distance by less than this share is the last. */
 const LEAST_GAIN = 0.03;
-/** Parameters of neighbouring points more than this many even steps apart are a leap. */
-const LEAP = 4;
-
 /**
  * Fits a cubic to the points from `first` to `last` of a run. The start is that of P. J. Schneider, "An
  * algorithm for automatically fitting digitized curves" (Graphics Gems, 1990): parameters by chord length,
@@ -38,16 +36,30 @@ export function fitCubic(
   out: Direction,
   tolerance: number,
 ): FittedCubic | undefined {
-  const points = last - first;
-  if (points < 2 || windsMuch(run, first, last)) return undefined;
-  const stride = Math.max(1, Math.floor(points / SAMPLES));
-  const many = Math.floor((points - 1) / stride);
-  const stretch = { run, first: first + stride, stride, many };
-  const length = run.along[last] - run.along[first];
-  for (let k = 0; k < many; k++)
-    parameters[k] = (run.along[first + (k + 1) * stride] - run.along[first]) / length;
-  const from = { x: run.x[first], y: run.y[first] };
-  const to = { x: run.x[last], y: run.y[last] };
+  if (last - first < 2 || windsMuch(run, first, last)) return undefined;
+  const { x, y } = run;
+  const [from, to] = [
+    { x: x[first], y: y[first] },
+    { x: x[last], y: y[last] },
+  ];
+  return fitCubicBetween(run, first + 1, last - 1, from, to, into, out, tolerance);
+}
+
+/** The same between two places that need not be points of the run, `first` and `last` being the points between them. */
+export function fitCubicBetween(
+  run: Run,
+  first: number,
+  last: number,
+  from: Point,
+  to: Point,
+  into: Direction,
+  out: Direction,
+  tolerance: number,
+): FittedCubic | undefined {
+  const { x, y, along } = run;
+  const begin = along[first] - norm(x[first] - from.x, y[first] - from.y);
+  const length = along[last] + norm(x[last] - to.x, y[last] - to.y) - begin;
+  const stretch = stretchOf(run, first, last, begin, length);
   let handles = solveHandles(stretch, from, to, length, into, out);
   let previous = Infinity;
   for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
@@ -55,7 +67,7 @@ export function fitCubic(
     sums.addCubic(stretch, parameters, 0, from, to, handles);
     const worst = Math.sqrt(sums.worst);
     if (worst <= 0.8 * tolerance || (worst <= tolerance && worst > (1 - LEAST_GAIN) * previous)) {
-      const all = worstOfAll(new CubicCurve(from, to, handles), run, first + 1, last - 1, tolerance);
+      const all = walkBeside(new CubicCurve(from, to, handles), x, y, first, last, length, tolerance).worst;
       if (all <= tolerance) return { ...handles, worst: all };
     }
     if (
@@ -70,48 +82,18 @@ export function fitCubic(
   return undefined;
 }
 
+/** Some of the points from `first` to `last`, their parameters by chord length. */
+function stretchOf(run: Run, first: number, last: number, begin: number, length: number): Stretch {
+  const points = last - first + 2;
+  const stride = Math.max(1, Math.floor(points / SAMPLES));
+  const many = Math.floor((points - 1) / stride);
+  for (let k = 0; k < many; k++) parameters[k] = (run.along[first - 1 + (k + 1) * stride] - begin) / length;
+  return { run, first: first - 1 + stride, stride, many };
+}
+
 /** Whether points wind so much that one cubic cannot follow them: quickly told. */
 export const windsMuch = ({ x, y, along }: Run, first: number, last: number): boolean =>
   norm(x[last] - x[first], y[last] - y[first]) < LEAST_CHORD * (along[last] - along[first]);
-
-/**
- * Largest distance between a cubic and the points from `first` to `last` of a run, looked at from both: parameters
- * must not run backwards, and where they leap the curve between is looked at too, or a loop would go unseen. Once it
- * is above `limit` it is not sought further.
- */
-function worstOfAll(curve: CubicCurve, run: Run, first: number, last: number, limit: number): number {
-  const { x, y, along } = run;
-  const begin = along[Math.max(0, first - 1)];
-  const length = along[Math.min(along.length - 1, last + 1)] - begin;
-  const leap = LEAP / (last - first + 2);
-  let worst = 0;
-  let t = 0;
-  let lastAlong = begin;
-  for (let i = first; i <= last; i++) {
-    const guess = t + ((along[i] - lastAlong) / (length - (lastAlong - begin) || 1)) * (1 - t);
-    const found = curve.project(x[i], y[i], curve.project(x[i], y[i], guess));
-    if (found < t - 0.05) return Infinity;
-    worst = Math.max(worst, curve.distance);
-    if (worst > limit) return worst;
-    if (i > first && found - t > leap) worst = Math.max(worst, curve.distanceFromChord(t, found, run, i));
-    t = Math.max(t, found);
-    lastAlong = along[i];
-  }
-  return worst;
-}
-
-/** `worstOfAll` for a cubic between two places that need not be points of the run. */
-export function cubicMisfit(
-  run: Run,
-  first: number,
-  last: number,
-  from: Point,
-  to: Point,
-  handles: Handles,
-  limit = Infinity,
-): number {
-  return worstOfAll(new CubicCurve(from, to, handles), run, first, last, limit);
-}
 
 /** Handles to start from: parameters by chord length, least squares over some of the points. */
 export function firstHandles(
@@ -121,14 +103,10 @@ export function firstHandles(
   into: Direction,
   out: Direction,
 ): Handles {
-  const stride = Math.max(1, Math.floor((last - first) / SAMPLES));
-  const many = Math.floor((last - first - 1) / stride);
-  const length = run.along[last] - run.along[first];
-  for (let k = 0; k < many; k++)
-    parameters[k] = (run.along[first + (k + 1) * stride] - run.along[first]) / length;
-  const from = { x: run.x[first], y: run.y[first] };
-  const to = { x: run.x[last], y: run.y[last] };
-  return solveHandles({ run, first: first + stride, stride, many }, from, to, length, into, out);
+  const { x, y, along } = run;
+  const length = along[last] - along[first];
+  const stretch = stretchOf(run, first + 1, last - 1, along[first], length);
+  return solveHandles(stretch, { x: x[first], y: y[first] }, { x: x[last], y: y[last] }, length, into, out);
 }
 
 /** Handles much longer than the run, or that point backwards, make loops and cusps that no point betrays. */

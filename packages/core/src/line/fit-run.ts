@@ -1,8 +1,9 @@
 import { norm } from '../geometry';
 import type { ChainNode, ChainPiece } from './chain';
 import { fitCubic, windsMuch } from './cubic-fit';
-import type { Direction, Handles, Run } from './run';
 import { Directions } from './local-direction';
+import type { Direction, Handles, Run } from './run';
+import { reversedRun } from './runs-of';
 
 /** A line keeps this share of the tolerance: a curve within the tolerance is no line. */
 const LINE_SHARE = 0.6;
@@ -11,11 +12,22 @@ const LEAST_LINE = 6;
 const MOST_OF_CUBIC = 0.6;
 /** A line meets a smooth node only where it turns less than this (as a cosine, 4 degrees). */
 const SMOOTH_TURN = Math.cos((4 * Math.PI) / 180);
+/** What is left between two pieces is short when it is less than this share of the shorter. */
+const SHORT = 0.5;
+/** One piece less may be so much farther off: refining will bring it nearer. */
+const HOPED = 1.12;
 
+/** A point of the run where two pieces meet. */
 interface Node {
   index: number;
   /** Direction along the run; undefined at a corner. */
   direction: Direction;
+}
+
+/** How the points between two nodes are followed; a cubic without handles has yet to be found. */
+interface Span {
+  isLine: boolean;
+  handles?: Handles;
 }
 
 /** Nodes from a run's first point to its last, and the pieces between them. */
@@ -24,120 +36,241 @@ export interface FittedRun {
   pieces: ChainPiece[];
 }
 
+/** How pieces meet one another and the run's ends. */
+export interface RunEnds {
+  /** Directions at both ends of an open run; undefined where they are corners. */
+  ends?: readonly Direction[];
+  meet?: Meeting;
+}
+
 /**
- * Pieces along a run of points, from its first to its last, each the longest that stays within `tolerance` of the
- * points it stands for. Inner nodes are smooth, except between two lines; the ends of an open run are corners.
+ * How pieces meet: smoothly; at any angle, of which fewer do where points are rough; or at any angle just where pieces
+ * would otherwise be much shorter.
  */
-export function fitRun(run: Run, tolerance: number): FittedRun {
+export type Meeting = 'smoothly' | 'anyhow' | 'either';
+/** Pieces shorter than this many points are tried at any angle, and are then to be so much longer. */
+const SHORT_PIECE = 16;
+const MUCH_LONGER = 1.5;
+
+/** A run seen from one of its ends. */
+interface View {
+  run: Run;
+  last: number;
+  meet: Meeting;
+  directionAt(index: number): Direction;
+}
+
+/**
+ * Pieces along a run of points, from its first to its last. They are laid from both ends in turn, each the longest that
+ * stays within `tolerance` of the points it stands for, until they meet: so a run fitted the other way around, or a
+ * mirrored one, gets the same pieces, and no fewer would do. Inner nodes are smooth, except between two lines; the ends
+ * of an open run are corners, or have directions of their own.
+ */
+export function fitRun(
+  run: Run,
+  tolerance: number,
+  { ends = [], meet = 'smoothly' }: RunEnds = {},
+): FittedRun {
   const last = run.x.length - 1;
-  const nodes: Node[] = [];
-  const spans: Span[] = [];
   const directions = new Directions(run);
-  let node: Node = { index: 0, direction: directions.at(0) };
-  while (node.index < last) {
-    nodes.push(node);
-    const [next, span] = longest(run, node, tolerance, directions);
-    spans.push(span);
-    node = next;
-  }
-  nodes.push(node);
-  evenOutEnd(run, nodes, spans, tolerance, directions);
-  alignWithLines(
-    run,
-    nodes,
-    spans.map(({ isLine }) => isLine),
-  );
-  const fitted: FittedRun = { nodes: [chainNode(run, nodes[0])], pieces: [] };
-  spans.forEach(({ isLine, cubic }, k) => {
-    const [from, to] = [nodes[k], nodes[k + 1]];
-    if (isLine) addLine(fitted, run, from, to);
-    else if (cubic && cubic.into === from.direction && cubic.out === to.direction)
-      addCubic(fitted, run, from, to, cubic.handles);
-    else addCubics(fitted, run, from, to, tolerance, directions);
+  const directionAt = (index: number) =>
+    (meet === 'anyhow' ? undefined : directions.at(index)) ??
+    (index === 0 ? ends[0] : index === last ? ends[1] : undefined);
+  const forth: View = { run, last, meet, directionAt };
+  const back: View = {
+    run: reversedRun(run),
+    last,
+    meet,
+    directionAt: (index) => opposite(directionAt(last - index)),
+  };
+  const nodes: Node[] = [{ index: 0, direction: forth.directionAt(0) }];
+  const behind: Node[] = [{ index: last, direction: forth.directionAt(last) }];
+  const spans: Span[] = [];
+  const spansBehind: Span[] = [];
+  const mirrored = ({ index, direction }: Node): Node => ({
+    index: last - index,
+    direction: opposite(direction),
   });
-  settleSmoothness(fitted, run.around);
-  return fitted;
-}
-
-/** How the points between two nodes are followed: a cubic is kept with the directions it was found for. */
-interface Span {
-  isLine: boolean;
-  cubic?: { handles: Handles; into: Direction; out: Direction };
-}
-
-/** What is left at the end of a run is short when it is less than this share of the piece before it. */
-const SHORT = 0.5;
-/** One piece in the place of the last two may be so much farther off: refining will bring it nearer. */
-const HOPED = 1.12;
-
-/** Since each piece is as long as it can be, little may be left for the last: then one does for both, or they share. */
-function evenOutEnd(run: Run, nodes: Node[], spans: Span[], tolerance: number, directions: Directions): void {
-  const count = spans.length;
-  if (count < 2 || spans[count - 2].isLine) return;
-  const [from, between, to] = nodes.slice(-3);
-  const { along } = run;
-  if (along[to.index] - along[between.index] > SHORT * (along[between.index] - along[from.index])) return;
-  const one = cubicSpan(run, from, to, HOPED * tolerance);
-  if (one) {
-    spans.splice(-2, 2, one);
-    nodes.splice(-2, 1);
-    return;
+  for (;;) {
+    const from = nodes[nodes.length - 1];
+    const to = behind[behind.length - 1];
+    if (from.index === to.index) {
+      behind.pop();
+      break;
+    }
+    const [next, span] = longest(forth, from, to, tolerance);
+    if (next.index === to.index) {
+      closeGap(forth, nodes, spans, behind, spansBehind, span, tolerance);
+      break;
+    }
+    const [reached, backSpan] = longest(back, mirrored(to), mirrored(from), tolerance);
+    const before = mirrored(reached);
+    const fill = { isLine: backSpan.isLine, handles: backSpan.handles && turned(backSpan.handles) };
+    if (before.index === from.index) {
+      spans.push(fill);
+      break;
+    }
+    if (before.index <= next.index) {
+      const [middle, first, second] = shared(forth, from, to, before.index, next, span, tolerance);
+      nodes.push(middle);
+      spans.push(first, second);
+      break;
+    }
+    nodes.push(next);
+    spans.push(span);
+    behind.push(before);
+    spansBehind.push(fill);
   }
-  const index = (from.index + to.index) >> 1;
-  const middle = { index, direction: directions.at(index) };
-  const first = cubicSpan(run, from, middle, tolerance);
-  const second = first && cubicSpan(run, middle, to, tolerance);
-  if (!first || !second) return;
-  spans.splice(-2, 2, first, second);
-  nodes.splice(-2, 1, middle);
+  nodes.push(...behind.reverse());
+  spans.push(...spansBehind.reverse());
+  alignWithLines(run, nodes, spans);
+  return assembled(forth, nodes, spans, tolerance);
+}
+
+const opposite = (direction: Direction): Direction => direction && { x: -direction.x, y: -direction.y };
+const turned = ({ startX, startY, endX, endY }: Handles): Handles => ({
+  startX: endX,
+  startY: endY,
+  endX: startX,
+  endY: startY,
+});
+
+/** One piece fills what is left. Where it is short beside both its neighbours, two may do for the three. */
+function closeGap(
+  view: View,
+  nodes: Node[],
+  spans: Span[],
+  behind: Node[],
+  spansBehind: Span[],
+  span: Span,
+  tolerance: number,
+): void {
+  const { along } = view.run;
+  const [from, to] = [nodes[nodes.length - 1], behind[behind.length - 1]];
+  const [before, after] = [nodes[nodes.length - 2], behind[behind.length - 2]];
+  const [first, last] = [spans[spans.length - 1], spansBehind[spansBehind.length - 1]];
+  const length = (a: Node, b: Node) => along[b.index] - along[a.index];
+  if (before && after && length(from, to) < SHORT * Math.min(length(before, from), length(to, after))) {
+    const middle = nodeAt(view, (from.index + to.index) >> 1);
+    const longer = longerSpan(view, before, middle, first, tolerance);
+    const other = longer && longerSpan(view, middle, after, last, tolerance);
+    if (longer && other) {
+      nodes[nodes.length - 1] = middle;
+      behind.pop();
+      spans[spans.length - 1] = longer;
+      spansBehind[spansBehind.length - 1] = other;
+      return;
+    }
+  }
+  spans.push(span);
+}
+
+/** A piece of the same kind as one that is to reach a little farther. */
+const longerSpan = (
+  view: View,
+  from: Node,
+  to: Node,
+  { isLine }: Span,
+  tolerance: number,
+): Span | undefined =>
+  !isLine
+    ? cubicSpan(view.run, from, to, HOPED * tolerance)
+    : isStraight(view, from, to.index, tolerance)
+      ? { isLine }
+      : undefined;
+
+const nodeAt = (view: View, index: number): Node => ({ index, direction: view.directionAt(index) });
+
+/** Two pieces fill what is left, and either may be longer: their node goes to the middle of where it may be. */
+function shared(
+  view: View,
+  from: Node,
+  to: Node,
+  least: number,
+  most: Node,
+  longestSpan: Span,
+  tolerance: number,
+): [Node, Span, Span] {
+  const spanTo = (a: Node, b: Node): Span | undefined =>
+    isStraight(view, a, b.index, tolerance * LINE_SHARE) &&
+    view.run.along[b.index] - view.run.along[a.index] >= LEAST_LINE
+      ? { isLine: true }
+      : cubicSpan(view.run, a, b, tolerance);
+  if (!longestSpan.isLine) {
+    const middle = nodeAt(view, Math.round((Math.max(least, from.index + 1) + most.index) / 2));
+    const first = spanTo(from, middle);
+    const second = first && spanTo(middle, to);
+    if (first && second) return [middle, first, second];
+  }
+  return [most, longestSpan, spanTo(most, to) ?? { isLine: to.index - most.index < 2 }];
 }
 
 function cubicSpan(run: Run, from: Node, to: Node, tolerance: number): Span | undefined {
   const handles = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
-  return handles && { isLine: false, cubic: { handles, into: from.direction, out: to.direction } };
+  return handles && { isLine: false, handles };
 }
 
-/** The farthest node one segment can reach, and what it is. */
-function longest(run: Run, from: Node, tolerance: number, directions: Directions): [Node, Span] {
-  const last = run.x.length - 1;
-  const nodeAt = (index: number): Node => ({ index, direction: directions.at(index) });
-  const line = farthest(from.index, last, (index) =>
-    isStraight(run, from, index, tolerance * LINE_SHARE, directions),
-  );
-  let found: Span['cubic'];
+/** The farthest node one segment can reach up to `to`, and what it is. */
+function longest(view: View, from: Node, to: Node, tolerance: number): [Node, Span] {
+  const { run } = view;
+  const last = to.index;
+  const node = (index: number): Node => (index === last ? to : nodeAt(view, index));
+  const line = farthest(from.index, last, (index) => isStraight(view, from, index, tolerance * LINE_SHARE));
+  let handles: Handles | undefined;
   const cubic = farthest(from.index, last, (index) => {
     if (windsMuch(run, from.index, index)) return false;
-    const out = directions.at(index);
-    const handles = fitCubic(run, from.index, index, from.direction, out, tolerance);
-    if (handles) found = { handles, into: from.direction, out };
-    return handles !== undefined;
+    const found = fitCubic(run, from.index, index, from.direction, node(index).direction, tolerance);
+    if (found) handles = found;
+    return found !== undefined;
   });
   const lineLength = run.along[line] - run.along[from.index];
   const cubicLength = run.along[cubic] - run.along[from.index];
   const isLine =
     line > from.index &&
     (line === cubic || (lineLength >= LEAST_LINE && lineLength >= MOST_OF_CUBIC * cubicLength));
-  if (isLine) return [nodeAt(line), { isLine }];
-  return cubic > from.index
-    ? [nodeAt(cubic), { isLine, cubic: found }]
-    : [nodeAt(from.index + 1), { isLine: true }];
+  if (isLine) return [node(line), { isLine }];
+  if (view.meet === 'either' && cubic - from.index < SHORT_PIECE) {
+    const kinked = longestKinked(view, from, to, tolerance);
+    if (kinked && kinked[0].index - from.index > MUCH_LONGER * (cubic - from.index)) return kinked;
+  }
+  return cubic > from.index ? [node(cubic), { isLine, handles }] : [node(from.index + 1), { isLine: true }];
 }
 
+/** The farthest corner one cubic can reach. */
+function longestKinked({ run }: View, from: Node, to: Node, tolerance: number): [Node, Span] | undefined {
+  let handles: Handles | undefined;
+  const index = farthest(from.index, to.index, (last) => {
+    const direction = last === to.index ? to.direction : undefined;
+    const found = fitCubic(run, from.index, last, from.direction, direction, tolerance);
+    if (found) handles = found;
+    return found !== undefined;
+  });
+  return handles && [index === to.index ? to : { index, direction: undefined }, { isLine: false, handles }];
+}
+
+/** Steps from a node to the first place asked about, as the search for the farthest begins. */
+const FIRST_STEPS = 12;
+
 /**
- * The last index up to which one segment fits: the whole rest is tried first, then half of it and so on, and
- * the last step is halved from the other side. Short spans are not asked first: they say little, since too few
- * points leave a curve undetermined.
+ * The last index up to which one segment fits: the whole rest is tried first, then places twice as far each time, and
+ * the last step is halved. Short spans are not asked first: they say little, since too few points leave a curve
+ * undetermined.
  */
 function farthest(from: number, last: number, fits: (index: number) => boolean): number {
-  let bad = last + 1;
-  let good = last;
-  while (good > from && !fits(good)) {
-    bad = good;
-    good = from + ((good - from) >> 1);
+  if (fits(last)) return last;
+  let good = from;
+  let bad = last;
+  for (let steps = FIRST_STEPS; from + steps < bad; steps *= 2) {
+    if (fits(from + steps)) good = from + steps;
+    else bad = from + steps;
   }
-  if (good === from || good === last) return good;
+  for (let steps = FIRST_STEPS >> 1; good === from && steps > 0; steps >>= 1) {
+    if (from + steps >= bad) continue;
+    if (fits(from + steps)) good = from + steps;
+    else bad = from + steps;
+  }
   const fine = Math.max(1, Math.floor((good - from) / 8));
-  while (bad - good > fine) {
+  while (good > from && bad - good > fine) {
     const middle = (good + bad) >> 1;
     if (fits(middle)) good = middle;
     else bad = middle;
@@ -147,11 +280,10 @@ function farthest(from: number, last: number, fits: (index: number) => boolean):
 
 /** True when every point between lies on the chord, and the chord turns into the directions at its ends. */
 function isStraight(
-  { x, y }: Run,
+  { run: { x, y }, directionAt }: View,
   from: Node,
   to: number,
   tolerance: number,
-  directions: Directions,
 ): boolean {
   const dx = x[to] - x[from.index];
   const dy = y[to] - y[from.index];
@@ -164,25 +296,42 @@ function isStraight(
     !direction || (direction.x * dx + direction.y * dy) / length >= SMOOTH_TURN;
   if (!turnsInto(from.direction)) return false;
   for (let i = from.index + 1; i < to; i++) if (off(i) > most) return false;
-  return turnsInto(directions.at(to));
+  return turnsInto(directionAt(to));
 }
 
-/** A smooth node between a line and a curve takes the line's own direction; between two lines it is a corner. */
-function alignWithLines(run: Run, nodes: Node[], lines: boolean[]): void {
-  const count = lines.length;
+/**
+ * A smooth node between a line and a curve takes the line's own direction; between two lines it is a corner. Curves
+ * whose ends turned have to be found again.
+ */
+function alignWithLines(run: Run, nodes: Node[], spans: Span[]): void {
+  const count = spans.length;
   for (let k = run.around ? 0 : 1; k < count; k++) {
     const before = (k + count - 1) % count;
-    const lineBefore = lines[before] ? before : -1;
-    const line = lines[k] ? k : lineBefore;
+    const lineBefore = spans[before].isLine ? before : -1;
+    const line = spans[k].isLine ? k : lineBefore;
     if (line < 0 || count < 2) continue;
     const from = nodes[line].index;
     const to = nodes[line + 1].index;
     const dx = run.x[to] - run.x[from];
     const dy = run.y[to] - run.y[from];
     const size = norm(dx, dy);
-    nodes[k].direction = { x: dx / size, y: dy / size };
-    if (k === 0) nodes[count].direction = nodes[0].direction;
+    nodes[k] = { index: nodes[k].index, direction: { x: dx / size, y: dy / size } };
+    if (k === 0) nodes[count] = { index: nodes[count].index, direction: nodes[0].direction };
+    for (const span of [spans[before], spans[k]]) if (!span.isLine) delete span.handles;
   }
+}
+
+function assembled(view: View, nodes: readonly Node[], spans: readonly Span[], tolerance: number): FittedRun {
+  const { run } = view;
+  const fitted: FittedRun = { nodes: [chainNode(run, nodes[0])], pieces: [] };
+  spans.forEach(({ isLine, handles }, k) => {
+    const [from, to] = [nodes[k], nodes[k + 1]];
+    if (isLine) addLine(fitted, run, from, to);
+    else if (handles) addCubic(fitted, run, from, to, handles);
+    else addCubics(fitted, view, from, to, tolerance);
+  });
+  settleSmoothness(fitted, run.around);
+  return fitted;
 }
 
 function chainNode(run: Run, { index, direction }: Node): ChainNode {
@@ -202,29 +351,26 @@ function addCubic(fitted: FittedRun, run: Run, from: Node, to: Node, handles: Ha
 }
 
 /** One cubic; where a changed end direction no longer fits, the span is cut in two. */
-function addCubics(
-  fitted: FittedRun,
-  run: Run,
-  from: Node,
-  to: Node,
-  tolerance: number,
-  directions: Directions,
-): void {
+function addCubics(fitted: FittedRun, view: View, from: Node, to: Node, tolerance: number): void {
+  const { run } = view;
   if (to.index - from.index < 2) return addLine(fitted, run, from, to);
   const cubic = fitCubic(run, from.index, to.index, from.direction, to.direction, tolerance);
   if (cubic) return addCubic(fitted, run, from, to, cubic);
-  const index = (from.index + to.index) >> 1;
-  const middle = { index, direction: directions.at(index) };
-  addCubics(fitted, run, from, middle, tolerance, directions);
-  addCubics(fitted, run, middle, to, tolerance, directions);
+  const middle = nodeAt(view, (from.index + to.index) >> 1);
+  addCubics(fitted, view, from, middle, tolerance);
+  addCubics(fitted, view, middle, to, tolerance);
 }
 
 /**
- * The points a piece stands for: from its first node up to before its last, which is the next piece's first. Corners
- * are no points of the contour: they lie where its sides meet.
+ * The points a piece stands for: from its first node up to before its last, which is the next piece's first. Corners at
+ * the run's ends are no points of the contour: they lie where its sides meet.
  */
 function pointsBetween(run: Run, from: Node, to: Node) {
-  return { run, first: from.index + (from.direction ? 0 : 1), last: to.index - 1 };
+  return {
+    run,
+    first: from.index === 0 && !from.direction && !run.around ? 1 : from.index,
+    last: to.index - 1,
+  };
 }
 
 /** Between two lines there is a corner, however small. */

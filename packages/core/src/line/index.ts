@@ -1,5 +1,5 @@
 export * from './contours';
-export * from './sections';
+export * from './loop';
 export * from './corners';
 export * from './circle';
 export * from './fit-loop';

@@ -1,6 +1,6 @@
 import { random } from '../testing/pictures';
 import { jitterOf } from './jitter';
-import { measured } from './sections';
+import { measured } from './loop';
 import { SkylineSystem } from './skyline';
 
 /** A rounded square of points a pixel apart, each off by some noise in both coordinates. */
@@ -23,6 +23,18 @@ describe('jitterOf', () => {
   it.each([0.05, 0.1, 0.3])('measures a noise of %d pixels within a fifth, corners or not', (noise) => {
     for (const corners of [true, false])
       expect(Math.abs(jitterOf(loop(noise, corners)) / noise - 1)).toBeLessThan(0.2);
+  });
+
+  it('takes form for form: waves that neighbours follow are no jitter, on loops of any length', () => {
+    for (const count of [24, 60, 90, 200, 800]) {
+      const waves = Array.from({ length: count }, (_, k) => {
+        const angle = (2 * Math.PI * k) / count;
+        const reach = count / (2 * Math.PI) + 1.2 * Math.sin(Math.round(count / 14) * angle);
+        return [reach * Math.cos(angle), reach * Math.sin(angle)];
+      });
+      const [x, y] = [0, 1].map((axis) => Float64Array.from(waves, (place) => place[axis]));
+      expect(jitterOf(measured(x, y))).toBeLessThan(0.15);
+    }
   });
 
   it('finds none in clean curves, and says nothing of a few points', () => {

@@ -1,16 +1,17 @@
 import { type Context, checkStopped } from '../context';
-import { type Contour, type Shape, contoursOf, nodeCount, penned, polygonArea } from '../geometry';
+import { type Shape, contoursOf, nodeCount, polygonArea } from '../geometry';
 import type { GreyPicture } from '../raster';
 import { traceCentrelines } from './centreline/centreline';
 import { thickAreas } from './centreline/thick';
 import { type ContourSet, traceContours } from './contours';
-import { type FitOptions, fitLoop, tightened } from './fit-loop';
+import { type FitOptions, type SeenLoop, fitLoop, fitWithoutCircle, loopAsFound } from './fit-loop';
 import { type Match, matchPaths } from './match';
-import type { Refusal } from './noise';
+import { type Refusal, tangled } from './noise';
 import type { Crossing, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
-import { loopOf } from './sections';
-import { polyline, uncross } from './uncross';
+import { keepPromise } from './promise';
+import { joinedRims, meanAllowed } from './rim';
+import { seeLoops } from './see-loops';
 
 /** The ways of turning ink into paths: around its edge, along its middle, or a plate at a time. */
 export const LINE_METHODS = ['outline', 'centreline', 'plates'] as const;
@@ -31,6 +32,10 @@ export interface LineResult {
   /** Contours dropped because they are too small. */
   dropped: number;
   match: Match;
+  /** The ink's contours with the corners that paths have beyond them: what the paths follow, and are compared with. */
+  rim: ContourSet;
+  /** Largest distance between a path and the rim it follows, looked at from both, in pixels. */
+  off: number;
   /** Why there are none. */
   refused?: Refusal;
 }
@@ -45,34 +50,57 @@ export function makeLine(
   settings: LineSettings,
   context: Context,
 ): LineResult {
-  const { points, starts, parents, holes } = contours;
-  const fitted: (Contour | undefined)[] = [];
-  let dropped = 0;
-  for (let c = 0; c < parents.length; c++) {
+  const { points, parents, holes } = contours;
+  const allowed = meanAllowed(contours);
+  const small = smallContours(contours, settings.drop);
+  const seen = seeLoops(contours, settings, allowed, (c) => small[c] === 1, context);
+  const fitted = seen.map((one, c) => {
     if ((c & 15) === 0) {
       checkStopped(context);
       context.progress('line', c / parents.length);
     }
-    const goes = parents[c] >= 0 && holes[c] === 1 && !fitted[parents[c]];
-    if (goes || isSmall(points.subarray(2 * starts[c], 2 * starts[c + 1]), settings.drop)) {
-      dropped++;
-      fitted.push(undefined);
-    } else fitted.push(fitLoop(loopOf(points, starts[c], starts[c + 1]), settings, context));
-  }
-  uncross(fitted, (c, share) => {
-    const loop = loopOf(points, starts[c], starts[c + 1]);
-    return share > 0 ? fitLoop(loop, tightened(settings, share), context) : polyline(loop.x, loop.y, true);
+    return one && fitLoop(one, settings, allowed[c], context);
   });
+  const { left, off } = keepPromise(fitted, settings, {
+    holes,
+    withoutCircle: (c) => fitWithoutCircle(seen[c] as SeenLoop, settings, allowed[c], context),
+    asFound: (c) => loopAsFound((seen[c] as SeenLoop).loop),
+  });
+  const rim = joinedRims(
+    fitted.map((one) => one?.runs),
+    contours,
+  );
+  if (left > 0) return refusedLine(rim, tangled(left), height);
   const shapeOf = new Map<number, Shape>();
-  fitted.forEach((contour, c) => {
-    if (!contour) return;
-    if (holes[c] === 0) shapeOf.set(c, { outer: contour, holes: [] });
-    else shapeOf.get(parents[c])?.holes.push(contour);
+  fitted.forEach((one, c) => {
+    if (!one) return;
+    if (holes[c] === 0) shapeOf.set(c, { outer: one.contour, holes: [] });
+    else shapeOf.get(parents[c])?.holes.push(one.contour);
   });
-  return resultOf([...shapeOf.values()], contours, height, points.length / 2, dropped);
+  return resultOf(
+    [...shapeOf.values()],
+    { rim, off: off },
+    height,
+    points.length / 2,
+    small.reduce((sum, is) => sum + is, 0),
+  );
 }
 
-const isSmall = (polygon: Float64Array, below: number) => below > 0 && Math.abs(polygonArea(polygon)) < below;
+/** No paths, and why. */
+export function refusedLine(contours: ContourSet, refused: Refusal, height: number): LineResult {
+  return { ...resultOf([], { rim: contours, off: 0 }, height, contours.points.length / 2, 0), refused };
+}
+
+/** 1 for contours around less than `drop`, and for holes of shapes that are so small. */
+function smallContours({ points, starts, parents, holes }: ContourSet, drop: number): Uint8Array {
+  const small = new Uint8Array(parents.length);
+  if (drop <= 0) return small;
+  for (let c = 0; c < small.length; c++) {
+    const goes = holes[c] === 1 && parents[c] >= 0 && small[parents[c]] === 1;
+    if (goes || Math.abs(polygonArea(points.subarray(2 * starts[c], 2 * starts[c + 1]))) < drop) small[c] = 1;
+  }
+  return small;
+}
 
 /**
  * Every stroke as a single line along its middle. Ink wider than `solid` pixels, and dots, are outlined instead; null
@@ -91,11 +119,14 @@ export function makeCentrelines(
       : thickAreas(grey, level, settings.solid, context);
   const lines = traceCentrelines(thin, level, settings, context);
   const shapes: Shape[] = lines.map(({ contour, width }) => ({ outer: contour, holes: [], pen: width }));
+  let off = lines.reduce((most, line) => Math.max(most, line.off), 0);
   if (thick) {
     const around = traceContours(thick.grey, level, thick.changes, context);
-    shapes.push(...makeLine(around, grey.height, settings, context).shapes);
+    const areas = makeLine(around, grey.height, settings, context);
+    shapes.push(...areas.shapes);
+    off = Math.max(off, areas.off);
   }
-  return resultOf(shapes, contours, grey.height, contours.points.length / 2, 0);
+  return resultOf(shapes, { rim: contours, off }, grey.height, contours.points.length / 2, 0);
 }
 
 /** Each plate's shapes, neighbours sharing one border exactly. */
@@ -106,26 +137,28 @@ export function makePlateLines(
   settings: LineSettings,
   context: Context,
 ): LineResult {
-  const { shapes, points } = tracePlates(map, crossing, settings, context);
-  return resultOf(shapes, contours, map.height, points, 0);
+  const { shapes, points, off } = tracePlates(map, crossing, settings, context);
+  return resultOf(shapes, { rim: contours, off }, map.height, points, 0);
 }
 
 /** Shapes with their counts, and how they compare with the ink. */
 export function resultOf(
   shapes: Shape[],
-  ink: ContourSet,
+  { rim, off }: Pick<LineResult, 'rim' | 'off'>,
   height: number,
   nodesBefore: number,
   dropped: number,
 ): LineResult {
   const lines = shapes.flatMap(({ outer, pen }) => (pen === undefined ? [] : [{ contour: outer, pen }]));
   const areas = contoursOf(shapes.filter(({ pen }) => pen === undefined));
-  const covered = lines.length > 0 ? [...areas, ...penned(lines)] : areas;
+  const every = Math.max(1, Math.floor(height / MATCH_ROWS));
   return {
     shapes,
     nodesBefore,
     nodesAfter: contoursOf(shapes).reduce((sum, contour) => sum + nodeCount(contour), 0),
     dropped,
-    match: matchPaths(ink, covered, height, Math.max(1, Math.floor(height / MATCH_ROWS))),
+    match: matchPaths(rim, areas, height, every, lines),
+    rim,
+    off,
   };
 }

@@ -2,7 +2,7 @@ import type { ContourSet } from './contours';
 
 /** Why no paths were made of some ink, in words for the user. */
 export interface Refusal {
-  code: 'noise';
+  code: 'noise' | 'tangled';
   message: string;
   hint: string;
 }
@@ -23,5 +23,14 @@ export function refusalOf(
     code: 'noise',
     message: `The ink is ${contours} contours with ${many} points: that is grain, not shapes.`,
     hint: 'In Ink, drop specks up to a larger size, follow the light, or move the threshold.',
+  };
+}
+
+/** What is wrong with paths that cross however closely they follow the ink. */
+export function tangled(places: number): Refusal {
+  return {
+    code: 'tangled',
+    message: `The contours cross in ${places} ${places === 1 ? 'place' : 'places'}, and no paths were found that do not.`,
+    hint: 'In Ink, drop specks up to a larger size, or smooth jagged rims.',
   };
 }

@@ -3,7 +3,7 @@ import { armDirection, armsMeet, fitArm } from './arm';
 import { fitCircle } from './circle';
 import { findCorners, leastTurn } from './corners';
 import { Directions } from './local-direction';
-import { loopOf, measured } from './sections';
+import { loopOf, measured } from './loop';
 import { evenOut } from './smooth';
 
 /** A closed loop of places from a function of the angle. */
@@ -195,7 +195,7 @@ describe('Directions', () => {
     const x = Float64Array.from({ length: count + 1 }, (_, k) => 50 * Math.cos(at(k)));
     const y = Float64Array.from({ length: count + 1 }, (_, k) => 50 * Math.sin(at(k)));
     const along = Float64Array.from({ length: count + 1 }, (_, k) => (k * 2 * Math.PI * 50) / count);
-    return { x, y, along, around };
+    return { x, y, along, around, foundX: x, foundY: y, beyond: false };
   };
 
   it('are those of the curve, around the seam of a closed run too', () => {

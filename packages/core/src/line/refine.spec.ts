@@ -39,7 +39,7 @@ function quarters(off: number): { chain: Chain; run: Run } {
   const x = Float64Array.from({ length: count + 1 }, (_, k) => 100 * Math.cos(at(k)));
   const y = Float64Array.from({ length: count + 1 }, (_, k) => 100 * Math.sin(at(k)));
   const along = Float64Array.from({ length: count + 1 }, (_, k) => (k * 200 * Math.PI) / count);
-  const run = { x, y, along, around: true };
+  const run = { x, y, along, around: true, foundX: x, foundY: y, beyond: false };
   const nodes = [0, 1, 2, 3].map((k) => ({ x: x[100 * k], y: y[100 * k], smooth: true }));
   const pieces = nodes.map((node, k) => {
     const next = nodes[(k + 1) % 4];
@@ -81,7 +81,7 @@ describe('refineChain', () => {
     const x = Float64Array.from({ length: 81 }, (_, k) => Math.min(40, k));
     const y = Float64Array.from({ length: 81 }, (_, k) => Math.max(0, k - 40));
     const along = Float64Array.from({ length: 81 }, (_, k) => k);
-    const run: Run = { x, y, along, around: false };
+    const run: Run = { x, y, along, around: false, foundX: x, foundY: y, beyond: false };
     const none = { startX: 0, startY: 0, endX: 0, endY: 0, run };
     const chain: Chain = {
       closed: false,

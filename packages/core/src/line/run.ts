@@ -1,10 +1,18 @@
-/** A run of points with the distance walked to each, in arrays of equal length. */
+/**
+ * A run of points with the distance walked to each, in arrays of equal length: evened out, to be followed; beside them
+ * the points as they were found, to be measured against.
+ */
 export interface Run {
   x: Float64Array;
   y: Float64Array;
   along: Float64Array;
   /** The run is a closed curve, its last point repeating its first; otherwise its ends are corners. */
   around: boolean;
+  /** The same points as found; the ends of an open run are its corners, where the rim turns. */
+  foundX: Float64Array;
+  foundY: Float64Array;
+  /** Its first point is a corner beyond the contour. */
+  beyond: boolean;
 }
 
 /** A unit direction, or undefined where the curve may leave or arrive as it likes. */

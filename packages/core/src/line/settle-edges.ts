@@ -2,7 +2,13 @@ import { type Context, checkStopped } from '../context';
 import type { GreyPicture } from '../raster';
 import type { ContourSet } from './contours';
 import { halfPlaneDistance, halfPlaneShare } from './half-plane';
+import { crossedSteps } from './knots';
 import { softEdgeOffset } from './soft-edges';
+
+/** Moves shorter than this, in pixels, and those by a sharp edge make no contours cross. */
+const SURE = 0.05;
+/** How often it is looked again whether any cross. */
+const ROUNDS = 12;
 
 /** Neighbours may differ this much, as a share of the contrast, from what a straight sharp edge predicts. */
 const TRUSTED = 0.06;
@@ -22,6 +28,7 @@ export function settleEdges(
   context: Context,
 ): ContourSet {
   const points = contours.points.slice();
+  const suspect = new Uint8Array(points.length / 2);
   const edge = { nx: 0, ny: 0, offset: 0, trust: 0 };
   for (let i = 0; i < points.length; i += 2) {
     if ((i & 0xffff) === 0) checkStopped(context);
@@ -32,8 +39,25 @@ export function settleEdges(
     const offset = edge.trust * edge.offset + (1 - edge.trust) * soft;
     points[i] = x + offset * edge.nx;
     points[i + 1] = y + offset * edge.ny;
+    if (edge.trust < 1 && Math.abs(offset) > SURE) suspect[i >> 1] = 1;
   }
-  return { ...contours, points };
+  const settled = { ...contours, points };
+  takeBack(settled, contours.points, suspect);
+  return settled;
+}
+
+/** Points that moved so that contours cross go back to where they were found: there nothing crosses. */
+function takeBack({ points, starts }: ContourSet, found: Float64Array, suspect: Uint8Array): void {
+  for (let round = 0; round < ROUNDS; round++) {
+    const crossed = crossedSteps({ points, starts }, suspect);
+    if (crossed.size === 0) return;
+    for (const step of crossed)
+      for (const i of [step, step + 1 < suspect.length ? step + 1 : step]) {
+        points[2 * i] = found[2 * i];
+        points[2 * i + 1] = found[2 * i + 1];
+      }
+    if (round === ROUNDS - 2) points.set(found);
+  }
 }
 
 /** Distance from (x, y) to the edge along its normal, which points to the paper, and how far to trust it; false where there is none. */

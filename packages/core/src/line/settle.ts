@@ -1,11 +1,15 @@
-import { norm } from '../geometry';
 import { type Context, checkStopped } from '../context';
-import { type Chain, type ChainPiece, endOf } from './chain';
-import { cubicMisfit, firstHandles } from './cubic-fit';
-import type { Run } from './run';
-import { fitRun } from './fit-run';
-import { Directions } from './local-direction';
+import { norm } from '../geometry';
+import { withArcs } from './arcs';
+import { type Chain, type ChainPiece } from './chain';
+import { firstHandles } from './cubic-fit';
+import { type Meeting, fitRun } from './fit-run';
+import { directionAt } from './local-direction';
+import { mendAll } from './mend';
+import { type Misfit, misfitOf } from './misfit';
 import { refineChain } from './refine';
+import type { Run } from './run';
+import { closeSeam } from './seam';
 import { straighten } from './straighten';
 
 /**
@@ -16,34 +20,80 @@ const SHARE = 0.7;
 /** Of jittery points the share is larger, by so much a pixel of jitter above what is clean: they make no more curves. */
 const PER_JITTER = 8;
 const CLEAN = 0.03;
-const MOST_SHARE = 1.3;
-/** How often pieces that are still too far off are cut in two and refined again. */
+const MOST_SHARE = 0.8;
+/** Curves are looked at here and there: what is within this share of the tolerance there is within it everywhere. */
+const SURELY = 0.98;
+/** Share of the tolerance that a corner may move by. */
+const HELD = 0.9;
+/** Of rough points, which leave no room for refining. */
+const ROUGH_SHARE = 0.96;
+/** How often pieces that are still too far off are cut in two and all refined again: of short chains, and of others. */
 const ATTEMPTS = 3;
+const LONG_ATTEMPTS = 1;
+const SHORT_CHAIN = 48;
+
+/** How near a chain has to come to the points it stands for. */
+export interface Nearness {
+  /** Largest distance from any point as found, and of any place of the chain from them, in pixels. */
+  tolerance: number;
+  /** Standard deviation of the points' jitter. */
+  jitter: number;
+  meet: Meeting;
+}
 
 /**
  * The chain of fewest pieces found that stays within `tolerance` of the points of runs that follow one another along
  * a contour: pieces fitted one after another, loosely; then all refined together; then what is still too far off
- * cut in two and refined again. Acceptance is by distance after refining.
+ * cut in two and refined again. What even then is too far off is mended by itself. Acceptance is by distance from the
+ * points as found, after everything.
  */
 export function settle(
   runs: readonly Run[],
-  { tolerance, jitter, ...ends }: { tolerance: number; jitter: number; closed: boolean; fixed?: boolean },
+  { tolerance: most, jitter, meet }: Nearness,
+  ends: Pick<Chain, 'closed' | 'fixed'>,
   context: Context,
-): Chain {
+): { chain: Chain; misfits: Misfit[] } {
+  const tolerance = SURELY * most;
   const share = Math.min(MOST_SHARE, SHARE + PER_JITTER * Math.max(0, jitter - CLEAN));
-  let chain = chainOf(runs, share * tolerance, ends, context);
-  for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
+  let chain = chainOf(runs, share * tolerance, ends, context, meet);
+  const attempts = chain.pieces.length > SHORT_CHAIN ? LONG_ATTEMPTS : ATTEMPTS;
+  let misfits: Misfit[] = [];
+  for (let attempt = 0; attempt < attempts; attempt++) {
     checkStopped(context);
+    if (attempt > 0)
+      chain = cutInTwo(
+        chain,
+        misfits.map(({ worst, at }) => (worst > tolerance ? at : -1)),
+      );
     refineChain(chain);
-    const off = chain.pieces.map((_, k) => misfit(chain, k) > tolerance);
-    if (!off.includes(true)) {
-      const settled = chain;
-      straighten(settled, tolerance, (k) => misfit(settled, k) <= tolerance);
-      return settled;
-    }
-    chain = cutInTwo(chain, off);
+    holdCorners(chain, HELD * tolerance);
+    misfits = chain.pieces.map((_, k) => misfitOf(chain, k));
+    if (misfits.every(({ worst }) => worst <= tolerance)) break;
   }
-  return chainOf(runs, tolerance, ends, context);
+  if (misfits.some(({ worst }) => worst > tolerance)) ({ chain, misfits } = mendAll(chain, tolerance));
+  const settled = chain;
+  straighten(settled, tolerance, (k) => {
+    const misfit = misfitOf(settled, k);
+    if (misfit.worst > tolerance) return false;
+    misfits[k] = misfit;
+    return true;
+  });
+  withArcs(chain, misfits, tolerance);
+  closeSeam(chain, misfits, tolerance);
+  return { chain, misfits };
+}
+
+/**
+ * The same for points so rough that no direction can be told from a few of them: pieces meet at any angle, each the
+ * longest that stays within the tolerance, and nothing is refined.
+ */
+export function settleRough(
+  runs: readonly Run[],
+  tolerance: number,
+  ends: Pick<Chain, 'closed' | 'fixed'>,
+  context: Context,
+): { chain: Chain; misfits: Misfit[] } {
+  return mendAll(chainOf(runs, ROUGH_SHARE * tolerance, ends, context, 'anyhow'), SURELY * tolerance);
 }
 
 /** Runs end where the next begins; the last, when closed, at the first one's start. */
@@ -52,46 +102,48 @@ function chainOf(
   tolerance: number,
   ends: Pick<Chain, 'closed' | 'fixed'>,
   context: Context,
+  meet: Meeting,
 ): Chain {
   const chain: Chain = { ...ends, nodes: [], pieces: [] };
   for (const run of runs) {
     checkStopped(context);
-    const { nodes, pieces } = fitRun(run, tolerance);
-    chain.nodes.push(...nodes.slice(0, -1));
-    chain.pieces.push(...pieces);
-    if (!ends.closed && run === runs[runs.length - 1]) chain.nodes.push(...nodes.slice(-1));
+    const { nodes, pieces } = fitRun(run, tolerance, { meet });
+    for (let k = 0; k + 1 < nodes.length; k++) chain.nodes.push(nodes[k]);
+    for (const piece of pieces) chain.pieces.push(piece);
+    if (!ends.closed && run === runs[runs.length - 1]) chain.nodes.push(nodes[nodes.length - 1]);
   }
   return chain;
 }
 
-/** Largest distance between a piece and its points, looked at from both; Infinity where it loops. */
-function misfit(chain: Chain, k: number): number {
-  const piece = chain.pieces[k];
-  const { run, first, last } = piece;
-  const from = chain.nodes[k];
-  const to = chain.nodes[endOf(chain, k)];
-  if (piece.kind === 'cubic') return cubicMisfit(run, first, last, from, to, piece);
-  const dx = to.x - from.x;
-  const dy = to.y - from.y;
-  const length = norm(dx, dy) || 1;
-  let worst = 0;
-  for (let i = first; i <= last; i++)
-    worst = Math.max(worst, Math.abs((run.x[i] - from.x) * dy - (run.y[i] - from.y) * dx) / length);
-  return worst;
+/** Refined corners stay within `most` of where the rim turns. */
+function holdCorners(chain: Chain, most: number): void {
+  chain.pieces.forEach(({ run, first }, k) => {
+    if (run.around || first !== 1) return;
+    const node = chain.nodes[k];
+    const [dx, dy] = [node.x - run.foundX[0], node.y - run.foundY[0]];
+    const off = norm(dx, dy);
+    if (off <= most) return;
+    node.x = run.foundX[0] + (dx * most) / off;
+    node.y = run.foundY[0] + (dy * most) / off;
+  });
 }
 
-/** Marked pieces become two, with a smooth node at the middle one of their points. */
-function cutInTwo(chain: Chain, marked: readonly boolean[]): Chain {
+/** Shares of a piece's points between which it is cut. */
+const LEAST_CUT = 0.25;
+
+/** Pieces become two, with a smooth node near the point that is farthest off; those with -1 stay as they are. */
+function cutInTwo(chain: Chain, farthest: readonly number[]): Chain {
   const cut: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], pieces: [] };
   chain.pieces.forEach((piece, k) => {
     cut.nodes.push(chain.nodes[k]);
     const { run, first, last } = piece;
-    if (!marked[k] || last - first < 4) {
+    if (farthest[k] < 0 || last - first < 4) {
       cut.pieces.push(piece);
       return;
     }
-    const middle = (first + last) >> 1;
-    const direction = new Directions(run).at(middle);
+    const least = Math.max(1, Math.floor(LEAST_CUT * (last - first)));
+    const middle = Math.min(last - least - 1, Math.max(first + least, farthest[k]));
+    const direction = directionAt(run, middle);
     const halves = [
       [first, middle],
       [middle + 1, last],

@@ -1,7 +1,8 @@
 import type { Chain, ChainPiece } from './chain';
+import { plainRun } from './runs-of';
 import { straighten } from './straighten';
 
-const run = { x: new Float64Array(2), y: new Float64Array(2), along: new Float64Array(2), around: false };
+const run = plainRun(new Float64Array(2), new Float64Array(2));
 const line: ChainPiece = { kind: 'line', startX: 0, startY: 0, endX: 0, endY: 0, run, first: 0, last: 1 };
 const TOLERANCE = 1 / 3;
 

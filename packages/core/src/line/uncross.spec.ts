@@ -1,48 +1,77 @@
 import { quietContext } from '../context';
-import { type Contour, contoursOf, findCrossings } from '../geometry';
+import { circleContour, contoursOf, findCrossings } from '../geometry';
 import { findRowChanges } from '../raster';
 import { drawn } from '../testing/pictures';
 import { traceContours } from './contours';
+import { type Fitted, chainThrough } from './fitted';
+import { contourOfChain } from './chain';
+import { measured } from './loop';
 import { makeLine } from './line';
+import { wholeRun } from './runs-of';
 import { settleEdges } from './settle-edges';
-import { polyline, uncross } from './uncross';
+import { strayed } from './strayed';
+import { uncross } from './uncross';
 
-/** Each a little lower than the one before, so that no sides lie on one another. */
-const square = (left: number, side: number): Contour => {
-  const top = left / 7;
-  return polyline([left, left, left + side, left + side], [top, top + side, top + side, top], true);
+/** A rim of points a pixel apart around a box, and a path with every `every`-th of its points as nodes. */
+function boxed(left: number, top: number, width: number, height: number, every: number): Fitted {
+  const points: [number, number][] = [];
+  for (let x = 0; x < width; x++) points.push([left + x, top + height]);
+  for (let y = 0; y < height; y++) points.push([left + width, top + height - y]);
+  for (let x = 0; x < width; x++) points.push([left + width - x, top]);
+  for (let y = 0; y < height; y++) points.push([left, top + y]);
+  const of = (axis: 0 | 1) => Float64Array.from(points, (point) => point[axis]);
+  const runs = [wholeRun(measured(of(0), of(1)), { sigma: 0, most: 0, mean: 0 }, 0)];
+  const whole = chainThrough(runs, { closed: true });
+  const kept = whole.nodes.flatMap((_, k) => (k % every === 0 ? [k] : []));
+  const chain = {
+    closed: true,
+    nodes: kept.map((k) => ({ ...whole.nodes[k] })),
+    pieces: kept.map((k, i) => ({
+      ...whole.pieces[k],
+      first: k + 1,
+      last: (kept[i + 1] ?? points.length) - 1,
+    })),
+  };
+  return { contour: contourOfChain(chain), chain, runs };
+}
+
+const never = () => {
+  throw new Error('not asked for');
 };
 
 describe('uncross', () => {
-  it('fits again what crosses, tighter each time, and leaves the rest', () => {
-    const fitted = [square(0, 10), square(8, 10), square(40, 5)];
-    const [, , apart] = fitted;
-    const asked: [number, number][] = [];
-    uncross(fitted, (k, share) => {
-      asked.push([k, share]);
-      return share < 0.3 ? square(20 * k, 10) : square(8 * k, 10);
-    });
-    expect(asked).toEqual([
-      [0, 0.8],
-      [1, 0.8],
-      [0, 0.4],
-      [1, 0.4],
-      [0, 0.15],
-      [1, 0.15],
-    ]);
-    expect(findCrossings(fitted as Contour[], 0.01)).toEqual([]);
+  // The path of the first box cuts its corner by far; the tip of the second lies in what is cut off.
+  const boxes = () => [boxed(0, 0, 30, 30, 25), boxed(20.5, 4.5, 4, 4, 1), boxed(80, 0, 10, 10, 10)];
+  const contours = (fitted: readonly Fitted[]) => fitted.map(({ contour }) => contour);
+
+  it('follows only the pieces that cross more closely, and leaves the rest as it is', () => {
+    const fitted = boxes();
+    const [first, , apart] = fitted;
+    expect(findCrossings(contours(fitted), 0.01).length).toBeGreaterThan(0);
+    expect(uncross(fitted, 0.3, { withoutCircle: never, asFound: never })).toBe(0);
+    expect(findCrossings(contours(fitted), 0.01)).toEqual([]);
     expect(fitted[2]).toBe(apart);
+    // Fewer nodes than points: what did not cross keeps its pieces.
+    expect(fitted[0].contour.segments.length).toBeLessThan(40);
+    expect(fitted[0].chain?.pieces.some((piece) => first.chain?.pieces.includes(piece))).toBe(true);
   });
 
-  it('comes down to the points themselves, share 0, and then stops', () => {
-    let last = 1;
-    uncross([square(0, 10), square(5, 10)], (k, share) => {
-      last = share;
-      return square(5 * k, 10);
+  it('asks for curves in place of a circle that crosses', () => {
+    const box = boxed(0, 0, 30, 30, 1);
+    const circle: Fitted = { contour: circleContour({ x: 36, y: 15 }, 7), runs: box.runs };
+    const asked: number[] = [];
+    const left = uncross([box, circle], 0.3, {
+      withoutCircle: (k) => {
+        asked.push(k);
+        return boxed(31, 10, 10, 10, 1);
+      },
+      asFound: never,
     });
-    expect(last).toBe(0);
+    expect([left, asked]).toEqual([0, [1]]);
   });
+});
 
+describe('makeLine', () => {
   it.each([0.7, 0.9, 1.1, 1.4])('keeps two bodies apart that are %d px from touching', (gap) => {
     // Two wedges, tip to tip: their corners would meet if each were drawn on to where its sides do.
     const grey = drawn(
@@ -57,5 +86,21 @@ describe('uncross', () => {
     const { shapes } = makeLine(contours, 60, settings, quietContext);
     expect(findCrossings(contoursOf(shapes), 0.01)).toEqual([]);
     expect(contoursOf(shapes).every(({ closed }) => closed)).toBe(true);
+  });
+});
+
+describe('strayed', () => {
+  const small = (x: number): Fitted => ({
+    contour: circleContour({ x, y: 30 }, 0.3),
+    runs: boxed(x - 0.5, 29.5, 1, 1, 1).runs,
+  });
+  const disc = boxed(0, 0, 60, 60, 1);
+
+  it('sees a speck that came to lie on the other side of a curve', () => {
+    // Its rim lies outside the box, its path inside.
+    const lost: Fitted = { contour: circleContour({ x: 59.4, y: 30 }, 0.3), runs: small(61).runs };
+    expect(strayed([disc, lost], Uint8Array.of(0, 0), 1 / 3)).toMatchObject([{ a: 1, b: 0 }]);
+    expect(strayed([disc, small(61)], Uint8Array.of(0, 0), 1 / 3)).toEqual([]);
+    expect(strayed([disc, small(30)], Uint8Array.of(0, 1), 1 / 3)).toEqual([]);
   });
 });

@@ -1,25 +1,95 @@
-import { type Contour, findCrossings } from '../geometry';
+import { type Contour, type CrossingPlace, findCrossings } from '../geometry';
+import type { Chain } from './chain';
+import { type Fitted, chainThrough, withChain } from './fitted';
+import { mend, mendAll } from './mend';
+import { strayed } from './strayed';
 
 /** Curves are followed this closely where it is checked that none cross. */
-const CHECKED = 0.05;
-/** What crosses is fitted again within these shares of the tolerance, and at last left as the points it came from. */
-const TIGHTER = [0.8, 0.4, 0.15, 0.05, 0];
+const CHECKED = 0.005;
+/** Pieces that cross are followed anew within these shares of the tolerance, at last from point to point. */
+const TIGHTER = [0.4, 0.12, 0];
+/** How often it is looked again before whole contours go from point to point. */
+const ROUNDS = 8;
+
+/** How contours lie, and how one can be made anew. */
+export interface Anew {
+  /** 1 for holes, by contour; undefined where contours are no rims of areas. */
+  holes?: Uint8Array;
+  /** With curves where it was taken for a whole circle. */
+  withoutCircle(k: number): Fitted;
+  /** From point to point as found. */
+  asFound(k: number): Fitted;
+}
 
 /**
- * Contours as found cross neither themselves nor one another; no more may the curves fitted to them. Those that do are
- * fitted again, in place: `refit` makes contour k anew within a share of the tolerance, 0 being the points themselves.
+ * Rims cross neither themselves nor one another; no more may the curves fitted to them. Just the pieces that cross are
+ * followed more closely, the rest staying as it is. The same where a speck came to lie on the other side of a curve. In place; how many places
+ * are left in which something crosses, which are none.
  */
-export function uncross(fitted: (Contour | undefined)[], refit: (k: number, share: number) => Contour): void {
-  for (const share of TIGHTER) {
-    const numbers = fitted.flatMap((contour, k) => (contour ? [k] : []));
-    const crossings = findCrossings(
-      numbers.map((k) => fitted[k] as Contour),
-      CHECKED,
-    );
-    const wrong = new Set(crossings.flatMap(({ a, b }) => [numbers[a], numbers[b]]));
-    if (wrong.size === 0) return;
-    for (const k of wrong) fitted[k] = refit(k, share);
+export function uncross(fitted: (Fitted | undefined)[], tolerance: number, anew: Anew): number {
+  const numbers = fitted.flatMap((one, k) => (one ? [k] : []));
+  const levels = new WeakMap<object, number>();
+  let changed: Set<number> | undefined;
+  for (let round = 0; ; round++) {
+    const all = numbers.map((k) => fitted[k] as Fitted);
+    const contours = all.map(({ contour }) => contour);
+    const { holes } = anew;
+    const wrong: CrossingPlace[] = findCrossings(contours, CHECKED, changed);
+    if (holes)
+      wrong.push(
+        ...strayed(
+          all,
+          Uint8Array.from(numbers, (k) => holes[k]),
+          tolerance,
+        ),
+      );
+    if (wrong.length === 0 || round > ROUNDS + 1) return wrong.length;
+    const crossing = byContour(wrong);
+    changed = new Set(crossing.keys());
+    for (const [n, pieces] of crossing) {
+      const k = numbers[n];
+      const own = fitted[k] as Fitted;
+      if (round > ROUNDS) fitted[k] = anew.asFound(k);
+      else if (round === ROUNDS)
+        fitted[k] = withChain(own, chainThrough(own.runs, { closed: own.contour.closed }));
+      else
+        fitted[k] = own.chain ? tightened(own, own.chain, pieces, tolerance, levels) : anew.withoutCircle(k);
+    }
   }
+}
+
+/** The pieces that cross something, by contour. */
+function byContour(crossings: readonly CrossingPlace[]): Map<number, Set<number>> {
+  const found = new Map<number, Set<number>>();
+  const add = (contour: number, piece: number) => {
+    const own = found.get(contour) ?? new Set<number>();
+    own.add(piece);
+    found.set(contour, own);
+  };
+  for (const { a, b, segmentA, segmentB } of crossings) {
+    add(a, segmentA);
+    add(b, segmentB);
+  }
+  return found;
+}
+
+/** The contour with some of its pieces followed more closely than before. */
+function tightened(
+  own: Fitted,
+  chain: Chain,
+  pieces: ReadonlySet<number>,
+  tolerance: number,
+  levels: WeakMap<object, number>,
+): Fitted {
+  const level = (k: number) => levels.get(chain.pieces[k]) ?? 0;
+  const allowed = chain.pieces.map((_, k) =>
+    pieces.has(k) ? tolerance * TIGHTER[Math.min(level(k), TIGHTER.length - 1)] : Infinity,
+  );
+  const { chain: mended } = mendAll(mend(chain, allowed), tolerance);
+  const next = 1 + Math.max(...[...pieces].map(level));
+  const before = new Set<object>(chain.pieces);
+  for (const piece of mended.pieces) if (!before.has(piece)) levels.set(piece, next);
+  return withChain(own, mended);
 }
 
 /** The straight way through some points. */

@@ -1,9 +1,11 @@
 import { type Context, checkStopped } from '../../context';
 import { type Contour, contourLength } from '../../geometry';
 import { type GreyPicture, distanceTransform, maskBelow, thinned } from '../../raster';
-import { type FitOptions, fitLoop } from '../fit-loop';
+import { type FitOptions, fitAround } from '../fit-loop';
 import { fitOpen } from '../fit-open';
-import { measured } from '../sections';
+import type { Fitted } from '../fitted';
+import { distanceFromRim } from '../promise';
+import { rimOf } from '../rim';
 import { joinEnds } from './join';
 import { readSkeleton } from './skeleton';
 import { type Stroke, findStrokes } from './strokes';
@@ -13,6 +15,8 @@ import { tidySkeleton } from './tidy';
 export interface Centreline {
   contour: Contour;
   width: number;
+  /** How far it is from the places it was fitted to, in pixels. */
+  off: number;
 }
 
 /** Besides over half a width, a stroke's middle is rounded at its corners over this many pixels. */
@@ -47,17 +51,22 @@ export function traceCentrelines(
   context.progress('line', 0.7);
   const fitted = strokes
     .filter((stroke) => stroke.x.length > 1)
-    .map((stroke) => ({ contour: fitStroke(stroke, options, context), width: stroke.width, stroke }))
+    .map((stroke) => {
+      const one = fitStroke(stroke, options, context);
+      const off = distanceFromRim(one.contour, rimOf(one));
+      return { contour: one.contour, width: stroke.width, off, stroke };
+    })
     .filter(({ contour, width: pen }) => contour.closed || contourLength(contour) > DOT * pen);
   joinEnds(fitted);
-  return fitted.map(({ contour, width: pen }) => ({ contour, width: pen }));
+  return fitted.map(({ contour, width: pen, off }) => ({ contour, width: pen, off }));
 }
 
 function fitStroke(
   { x, y, corners, closed, start, end, width }: Stroke,
   options: FitOptions,
   context: Context,
-): Contour {
-  if (closed) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options, context);
-  return fitOpen({ x, y, corners }, start, end, options, { rounded: ROUNDED + 0.6 * width }, context);
+): Fitted {
+  if (closed) return fitAround(x, y, options, Infinity, context);
+  const ends = { rounded: ROUNDED + 0.6 * width, free: true };
+  return fitOpen({ x, y, corners }, start, end, options, Infinity, ends, context);
 }

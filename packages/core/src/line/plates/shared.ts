@@ -7,11 +7,14 @@ import {
   nestContours,
   reverseContour,
 } from '../../geometry';
-import { type FitOptions, fitLoop, tightened } from '../fit-loop';
-import { fitOpen } from '../fit-open';
-import { measured } from '../sections';
-import { polyline, uncross } from '../uncross';
-import { type Border, type Crossing, type PlateMap, plateRims, traceBorders } from './borders';
+import { type FitOptions, fitAround, loopAsFound } from '../fit-loop';
+import { type OpenEnds, fitOpen, lineAsFound } from '../fit-open';
+import type { Fitted } from '../fitted';
+import { distanceFromRim } from '../promise';
+import { meanWithin, rimOf } from '../rim';
+import { measured } from '../loop';
+import { uncross } from '../uncross';
+import { type Border, type Crossing, PAPER, type PlateMap, plateRims, traceBorders } from './borders';
 
 /** Points nearer than this to where three plates meet are rounded off by the pixels. */
 const ROUNDED = 1.2;
@@ -26,37 +29,36 @@ export function tracePlates(
   crossing: Crossing,
   options: FitOptions,
   context: Context,
-): { shapes: Shape[]; points: number } {
+): { shapes: Shape[]; points: number; off: number } {
   const borders = traceBorders(map, crossing, context);
   const meetings = meetingPlaces(borders);
-  const fitted = borders.map((border, k) => {
+  const allowed = meanAllowed(map, borders);
+  const fitted: Fitted[] = borders.map((border, k) => {
     if ((k & 15) === 0) {
       checkStopped(context);
       context.progress('line', k / borders.length);
     }
-    return fitBorder(border, meetings, options, context);
+    return fitBorder(border, meetings, options, allowed[k], context);
   });
-  uncross(fitted, (k, share) => {
-    if (share > 0) return fitBorder(borders[k], meetings, tightened(options, share), context);
-    const { x, y } = placesOf(borders[k]);
-    const { from, to, around } = borders[k];
-    const [start, end] = [meetings.get(from), meetings.get(to)];
-    return around || !start || !end
-      ? polyline(x, y, around)
-      : polyline([start.x, ...x, end.x], [start.y, ...y, end.y], false);
+  uncross(fitted, options.tolerance, {
+    withoutCircle: (k) => borderAsFound(borders[k], meetings),
+    asFound: (k) => borderAsFound(borders[k], meetings),
   });
   const contours = new Map<number, Contour[]>();
   for (const { plate, walks } of plateRims(map, borders)) {
     const parts = walks.map(({ border, forward }) =>
-      forward ? fitted[border] : reverseContour(fitted[border]),
+      forward ? fitted[border].contour : reverseContour(fitted[border].contour),
     );
     const segments = parts.flatMap((part) => part.segments) as Segment[];
-    contours.set(plate, [...(contours.get(plate) ?? []), { start: parts[0].start, segments, closed: true }]);
+    const own = contours.get(plate) ?? [];
+    own.push({ start: parts[0].start, segments, closed: true });
+    contours.set(plate, own);
   }
   const shapes = [...contours]
     .sort(([a], [b]) => a - b)
     .flatMap(([plate, own]) => nestContours(own, NEST).map((shape) => ({ ...shape, plate })));
-  return { shapes, points: borders.reduce((sum, { points }) => sum + points.length / 2, 0) };
+  const off = fitted.reduce((most, one) => Math.max(most, distanceFromRim(one.contour, rimOf(one))), 0);
+  return { shapes, points: borders.reduce((sum, { points }) => sum + points.length / 2, 0), off };
 }
 
 /** Where borders meet: the middle of their first places, by grid corner. */
@@ -83,19 +85,45 @@ function fitBorder(
   border: Border,
   meetings: ReadonlyMap<number, Point>,
   options: FitOptions,
+  mean: number,
   context: Context,
-): Contour {
+  as: OpenEnds = { rounded: ROUNDED, roundedEnds: ROUNDED, fixed: true },
+): Fitted {
   const { x, y } = placesOf(border);
   const { around, from, to } = border;
-  if (around) return fitLoop(measured(Float64Array.from(x), Float64Array.from(y)), options, context);
+  if (around) return fitAround(x, y, options, mean, context);
   const start = meetings.get(from) ?? { x: x[0], y: y[0] };
   const end = meetings.get(to) ?? { x: x[x.length - 1], y: y[y.length - 1] };
-  return fitOpen(
-    { x, y },
-    start,
-    end,
-    options,
-    { rounded: ROUNDED, roundedEnds: ROUNDED, fixed: true },
-    context,
+  return fitOpen({ x, y }, start, end, options, mean, as, context);
+}
+
+/** From point to point as found. */
+function borderAsFound(border: Border, meetings: ReadonlyMap<number, Point>): Fitted {
+  const { x, y } = placesOf(border);
+  const { around, from, to } = border;
+  if (around) return loopAsFound(measured(Float64Array.from(x), Float64Array.from(y)));
+  const start = meetings.get(from);
+  const end = meetings.get(to);
+  return lineAsFound(
+    [...(start ? [start.x] : []), ...x, ...(end ? [end.x] : [])],
+    [...(start ? [start.y] : []), ...y, ...(end ? [end.y] : [])],
   );
 }
+
+/** How far each border may be off on the average, by how thin the plates beside it are. */
+function meanAllowed({ labels }: PlateMap, borders: readonly Border[]): number[] {
+  const areas = new Float64Array(256);
+  const lengths = new Float64Array(256);
+  for (const label of labels) areas[label]++;
+  for (const { points, left, right } of borders) {
+    lengths[left] += points.length / 2;
+    lengths[right] += points.length / 2;
+  }
+  areas[PAPER] = lengths[PAPER] = 0;
+  const whole = sumOf(areas) / (sumOf(lengths) || 1);
+  const mean = (plate: number) =>
+    plate === PAPER ? Infinity : meanWithin(areas[plate], lengths[plate], whole);
+  return borders.map(({ left, right }) => Math.min(mean(left), mean(right)));
+}
+
+const sumOf = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0);

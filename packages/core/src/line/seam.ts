@@ -1,0 +1,45 @@
+import type { Chain } from './chain';
+import { type Misfit, misfitOf } from './misfit';
+import type { Run } from './run';
+import { runFrom } from './runs-of';
+
+/** Chains longer than this hardly gain by another beginning. */
+const LONG_CHAIN = 64;
+
+/**
+ * The middle of the longest line of a loop's chain, as a point of its run: where the loop is best begun, since two lines
+ * that go on in one another are one. -1 where there is no line.
+ */
+export function straightestPlace({ pieces }: Chain): number {
+  if (pieces.length > LONG_CHAIN || pieces.length < 3) return -1;
+  let place = -1;
+  let most = 0;
+  for (const { kind, first, last } of pieces)
+    if (kind === 'line' && last - first > most) [place, most] = [(first + last) >> 1, last - first];
+  return place;
+}
+
+/**
+ * Takes out the node that a loop begins at where it lies between two lines that one line does for; the loop then begins
+ * at the next. The chain is changed in place.
+ */
+export function closeSeam(chain: Chain, misfits: Misfit[], tolerance: number): void {
+  const { nodes, pieces } = chain;
+  const [first, last] = [pieces[0], pieces[pieces.length - 1]];
+  if (pieces.length < 3 || !first.run.around || first.kind !== 'line' || last.kind !== 'line') return;
+  const count = first.run.x.length - 1;
+  const shift = first.last + 1;
+  const run: Run = runFrom(first.run, shift);
+  const turned = pieces.slice(1).map((piece) => ({
+    ...piece,
+    run,
+    first: piece.first - shift,
+    last: piece.last - shift,
+  }));
+  turned[turned.length - 1].last = count - 1;
+  const joined: Chain = { closed: true, nodes: nodes.slice(1), pieces: turned };
+  const misfit = misfitOf(joined, turned.length - 1);
+  if (misfit.worst > tolerance) return;
+  Object.assign(chain, joined);
+  misfits.splice(0, misfits.length, ...misfits.slice(1, -1), misfit);
+}
