@@ -48,6 +48,7 @@ export function viewWith(more: Partial<ResultView> = {}): ResultView {
       rings: undefined,
       cutLength: 1234.5,
       match: 99.5,
+      off: 0.08,
     },
     toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
     squareFacts: {

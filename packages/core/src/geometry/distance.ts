@@ -85,6 +85,18 @@ export function distancesBetween(
   const target = indexPieces(to, tolerance);
   const { pieces } = indexPieces(from, tolerance);
   const distances: number[] = [];
+  eachDistance(pieces, target, step, tolerance, (distance) => distances.push(distance));
+  return Float64Array.from(distances);
+}
+
+/** Calls `visit` with the distance of each place along some pieces from the nearest of others. */
+function eachDistance(
+  pieces: Float64Array,
+  target: PieceIndex,
+  step: number,
+  tolerance: number,
+  visit: (distance: number) => void,
+): void {
   for (let i = 0; i < pieces.length; i += 4) {
     const x1 = pieces[i];
     const y1 = pieces[i + 1];
@@ -96,10 +108,9 @@ export function distancesBetween(
     for (let k = begins ? 0 : 1; k <= count; k++) {
       const x = x1 + ((x2 - x1) * k) / count;
       const y = y1 + ((y2 - y1) * k) / count;
-      distances.push(distanceToPieces(target, x, y, 2 * tolerance));
+      visit(distanceToPieces(target, x, y, 2 * tolerance));
     }
   }
-  return Float64Array.from(distances);
 }
 
 /**
@@ -112,9 +123,12 @@ export function worstDistance(
   step: number,
   tolerance: number,
 ): number {
-  const largest = (distances: Float64Array) => distances.reduce((most, d) => Math.max(most, d), 0);
-  return Math.max(
-    largest(distancesBetween(a, b, step, tolerance)),
-    largest(distancesBetween(b, a, step, tolerance)),
-  );
+  const [first, second] = [indexPieces(a, tolerance), indexPieces(b, tolerance)];
+  let worst = 0;
+  const look = (distance: number) => {
+    if (distance > worst) worst = distance;
+  };
+  eachDistance(first.pieces, second, step, tolerance, look);
+  eachDistance(second.pieces, first, step, tolerance, look);
+  return worst;
 }

@@ -30,4 +30,22 @@ describe('nestContours', () => {
       for (const hole of holes) expect(signedArea(hole)).toBeLessThan(0);
     }
   });
+
+  it('tells by where areas lie, also where contours begin on another’s rim', () => {
+    // Two boxes that share a side, and one in the corner of a third: begun at the shared place.
+    const beside = nestContours(contours('M0 0H10V10H0ZM10 5V20H30V0H10Z'), 0.1);
+    expect(beside.map(({ holes }) => holes.length)).toEqual([0, 0]);
+    const within = nestContours(contours('M0 0H30V30H0ZM0 0H10V10H0Z'), 0.1);
+    expect(within.map(({ holes }) => holes.length)).toEqual([1]);
+  });
+
+  it('finds the holes of a sieve as a look at every pair would', () => {
+    const discs = Array.from({ length: 400 }, (_, k) =>
+      circleContour({ x: 10 * (k % 20), y: 10 * Math.floor(k / 20) }, 2 + (k % 3)),
+    );
+    const plate = circleContour({ x: 95, y: 95 }, 140);
+    const inside = discs.filter(({ start }) => Math.hypot(start.x - 95, start.y - 95) < 140);
+    const [shape] = nestContours([plate, ...discs], 0.05);
+    expect(shape.holes).toHaveLength(inside.length);
+  });
 });

@@ -1,8 +1,9 @@
 import Flatbush from 'flatbush';
 import type { Contour, Shape } from './contour';
 import { flatten } from './flatten';
-import { boxOf, signedArea } from './measure';
-import { boxOfPoints, insidePolygon, polygonArea } from './polygon';
+import { signedArea } from './measure';
+import { boxOfPoints, polygonArea } from './polygon';
+import { PolygonSlabs, placeWithin } from './polygon-slabs';
 import { reverseContour } from './transform';
 
 /**
@@ -26,7 +27,10 @@ export function nestContours(contours: readonly Contour[], tolerance: number): S
   return [...shapes.values()];
 }
 
-/** For each polygon the smallest one around it, or -1. */
+/**
+ * For each polygon the smallest larger one around it, or -1. What lies inside is told at a place well within each polygon,
+ * so that those that touch others at their rims are told apart by where their areas are.
+ */
 function parentsOf(polygons: readonly Float64Array[]): number[] {
   const index = new Flatbush(polygons.length);
   for (const polygon of polygons) {
@@ -35,21 +39,14 @@ function parentsOf(polygons: readonly Float64Array[]): number[] {
   }
   index.finish();
   const areas = polygons.map((polygon) => Math.abs(polygonArea(polygon)));
+  const slabs: (PolygonSlabs | undefined)[] = polygons.map(() => undefined);
   return polygons.map((polygon, i) => {
-    const [x, y] = polygon;
-    const around = index
-      .search(x, y, x, y)
-      .filter((k) => k !== i && areas[k] > areas[i] && insidePolygon(polygons[k], x, y));
-    return around.reduce((best, k) => (best < 0 || areas[k] < areas[best] ? k : best), -1);
+    const { x, y } = placeWithin(polygon);
+    const around = index.search(x, y, x, y, (k) => areas[k] > areas[i]).sort((a, b) => areas[a] - areas[b]);
+    return around.find((k) => (slabs[k] ??= new PolygonSlabs(polygons[k])).contains(x, y)) ?? -1;
   });
 }
 
 function directed(contour: Contour, counterClockwise: boolean): Contour {
   return signedArea(contour) > 0 === counterClockwise ? contour : reverseContour(contour);
-}
-
-/** Width and height of everything, or zero for nothing. */
-export function extent(contours: readonly Contour[]): { width: number; height: number } {
-  const box = boxOf(contours);
-  return box ? { width: box.right - box.left, height: box.bottom - box.top } : { width: 0, height: 0 };
 }

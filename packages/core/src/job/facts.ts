@@ -20,6 +20,8 @@ export interface Facts {
   cutLength: number;
   /** Percent. */
   match: number;
+  /** The farthest that any path is from the rim it follows, looked at from both. */
+  off: number;
 }
 
 /** The figures of a result. */
@@ -42,6 +44,7 @@ export function factsOf({ piece, line }: Pick<JobResult, 'piece' | 'line'>): Fac
     rings: ringsOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
     match: line.match.percent,
+    off: line.off * piece.millimetresPerPixel,
   };
 }
 
@@ -51,5 +54,12 @@ function ringsOf(shapes: readonly Shape[]): Facts['rings'] {
   return most && { count: widths.length, ...most };
 }
 
-const spread = (values: readonly number[]) =>
-  values.length > 0 ? { least: Math.min(...values), most: Math.max(...values) } : undefined;
+function spread(values: readonly number[]): { least: number; most: number } | undefined {
+  if (values.length === 0) return undefined;
+  let [least, most] = [values[0], values[0]];
+  for (const value of values) {
+    least = Math.min(least, value);
+    most = Math.max(most, value);
+  }
+  return { least, most };
+}

@@ -4,7 +4,7 @@ import type { Drawing } from '../format';
 import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
 import type { Kind } from '../ink';
-import { type ContourSet, type LineResult, settleEdges, traceContours } from '../line';
+import { type ContourSet, type LineResult, refusalOf, settleEdges, traceContours } from '../line';
 import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
 import { type Proof, prove } from '../prove';
 import type { ColourPicture } from '../raster';
@@ -26,6 +26,7 @@ export interface JobResult {
   plan: SquarePlan;
   picture: ColourPicture;
   ink: InkResult;
+  /** The ink's contours as found; what the paths follow is `line.rim`. */
   contours: ContourSet;
   line: LineResult;
   piece: Piece;
@@ -35,8 +36,6 @@ export interface JobResult {
   tolerance: number;
   /** Milliseconds each step took when it was computed. */
   timing: Record<Step, number>;
-  /** Key of the line stage's result: two results with the same key have the same paths. */
-  lineKey: string;
 }
 
 /** Share of a source pixel that paths may be off until a length is given. */
@@ -60,7 +59,8 @@ export function runJob(
   const ink = runInk(document, source, seen, square, step, context);
   const contours = step('contours', 'contours', ink.key, () => {
     const { grey, level, changes } = ink.value.ink;
-    return settleEdges(traceContours(grey, level, changes, context), grey, level, context);
+    const traced = traceContours(grey, level, changes, context);
+    return refusalOf(traced, grey) ? traced : settleEdges(traced, grey, level, context);
   });
   const { plan, picture } = square.value;
   const tolerance = tolerancePixels(document, picture, contours.value, plan.scale);
@@ -96,7 +96,6 @@ export function runJob(
     drawing: { frame, units: document.units, paths },
     tolerance,
     timing,
-    lineKey: line.key,
   };
 }
 

@@ -48,6 +48,8 @@ export interface SeenLoop {
   /** Standard deviation of its jitter, and its corners, where it is none. */
   jitter: number;
   corners: Corner[];
+  /** It is walked the other way around than its contour. */
+  reversed?: boolean;
 }
 
 /** Looks for what a loop is: a whole circle, within the tolerance and on the average within `mean`, or sides between corners. */

@@ -32,7 +32,7 @@ export interface FitLimits {
 export const USUAL_SMOOTHNESS = 0.8;
 const PER_SMOOTHNESS = 0.5;
 /** Of what curves may be off, so much may be due to evening out. */
-const EVENED = 0.3;
+const EVENED = 0.8;
 /** Curves within a tolerance are about so much less off on the average. */
 const PER_MEAN = 7;
 /** So few points are all nodes. */

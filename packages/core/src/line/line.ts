@@ -1,5 +1,5 @@
 import { type Context, checkStopped } from '../context';
-import { type Shape, contoursOf, nodeCount, polygonArea } from '../geometry';
+import { type Shape, contoursOf, nodeCount, polygonArea, reverseContour } from '../geometry';
 import type { GreyPicture } from '../raster';
 import { traceCentrelines } from './centreline/centreline';
 import { thickAreas } from './centreline/thick';
@@ -9,6 +9,7 @@ import { type Match, matchPaths } from './match';
 import { type Refusal, tangled } from './noise';
 import type { Crossing, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
+import { equalCircles } from './equal-circles';
 import { keepPromise } from './promise';
 import { joinedRims, meanAllowed } from './rim';
 import { seeLoops } from './see-loops';
@@ -61,21 +62,25 @@ export function makeLine(
     }
     return one && fitLoop(one, settings, allowed[c], context);
   });
+  equalCircles(seen, fitted);
   const { left, off } = keepPromise(fitted, settings, {
     holes,
     withoutCircle: (c) => fitWithoutCircle(seen[c] as SeenLoop, settings, allowed[c], context),
     asFound: (c) => loopAsFound((seen[c] as SeenLoop).loop),
   });
+  const isReversed = (c: number) => seen[c]?.reversed === true;
   const rim = joinedRims(
     fitted.map((one) => one?.runs),
     contours,
+    isReversed,
   );
   if (left > 0) return refusedLine(rim, tangled(left), height);
   const shapeOf = new Map<number, Shape>();
   fitted.forEach((one, c) => {
     if (!one) return;
-    if (holes[c] === 0) shapeOf.set(c, { outer: one.contour, holes: [] });
-    else shapeOf.get(parents[c])?.holes.push(one.contour);
+    const contour = isReversed(c) ? reverseContour(one.contour) : one.contour;
+    if (holes[c] === 0) shapeOf.set(c, { outer: contour, holes: [] });
+    else shapeOf.get(parents[c])?.holes.push(contour);
   });
   return resultOf(
     [...shapeOf.values()],

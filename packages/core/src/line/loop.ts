@@ -34,3 +34,46 @@ export function measured(x: Float64Array, y: Float64Array): Loop {
   }
   return { x, y, along, count };
 }
+
+/** A loop begun and walked in a way of its own, and whether that is the other way around. */
+export interface OwnLoop {
+  loop: Loop;
+  reversed: boolean;
+}
+
+/**
+ * The loop begun where it is farthest from its middle, and walked so that it bulges to the left of the line between: the
+ * same however it is turned, and mirrored where it is mirrored. So what is found along it is the same as well.
+ */
+export function ownWay({ x, y, along, count }: Loop): OwnLoop {
+  let middleX = 0;
+  let middleY = 0;
+  for (let i = 0; i < count; i++) {
+    middleX += x[i] / count;
+    middleY += y[i] / count;
+  }
+  let first = 0;
+  let most = 0;
+  for (let i = 0; i < count; i++) {
+    const far = (x[i] - middleX) ** 2 + (y[i] - middleY) ** 2;
+    // Of places as far but for rounding, the first.
+    if (far > most + 1e-9) [first, most] = [i, far];
+  }
+  const [ux, uy] = [x[first] - middleX, y[first] - middleY];
+  let bulge = 0;
+  for (let i = 0; i < count; i++) {
+    const across = (x[i] - middleX) * uy - (y[i] - middleY) * ux;
+    const before = i > 0 ? along[i] - along[i - 1] : along[count] - along[count - 1];
+    bulge += across ** 3 * (before + along[i + 1] - along[i]);
+  }
+  const reversed = bulge < 0;
+  const turned = (values: Float64Array) => {
+    const own = new Float64Array(count);
+    for (let k = 0; k < count; k++) {
+      const i = reversed ? first - k : first + k;
+      own[k] = values[i < 0 ? i + count : i >= count ? i - count : i];
+    }
+    return own;
+  };
+  return { loop: measured(turned(x), turned(y)), reversed };
+}

@@ -1,6 +1,6 @@
 import { type Point, norm } from '../geometry';
 import { type Chain, type ChainNode, type ChainPiece, endOf } from './chain';
-import { fitRun } from './fit-run';
+import { type FittedRun, fitRun } from './fit-run';
 import { type Misfit, misfitOf, nearestFound } from './misfit';
 import type { Direction, Run } from './run';
 import { plainRun } from './runs-of';
@@ -101,24 +101,47 @@ function follow(
   allowed: number,
 ): void {
   const { run, first, last } = piece;
-  const own = subRun(run, first, last, from, to);
-  const { nodes, pieces } = fitRun(own, SHARE * allowed, {
-    ends,
-    meet: from.smooth || to.smooth ? 'either' : 'anyhow',
-  });
-  pieces.forEach((part, k) => {
-    const begin = k === 0 ? first : part.first + first - 1;
-    const placed: ChainPiece = { ...part, run, first: begin, last: part.last + first - 1 };
-    const start = k === 0 ? from : nodes[k];
-    const end = k + 1 === pieces.length ? to : nodes[k + 1];
-    if (k > 0) chain.nodes.push(start);
-    if (placed.kind === 'line') {
-      if (isAcross(start, end, ends[0]) && k === 0) from.smooth = false;
-      if (isAcross(start, end, ends[1]) && end === to) to.smooth = false;
+  // Evened out, points tell directions better; where that strays too far, they count as they were found, at any angle.
+  const smooth = placed(
+    fitRun(evenedPart(run, first, last, from, to), SHARE * allowed, { ends }),
+    piece,
+    from,
+    to,
+  );
+  const isSmooth = smooth.every((part) => isNear(part.piece, part.from, part.to, allowed));
+  const meet = from.smooth || to.smooth ? 'either' : 'anyhow';
+  const parts = isSmooth
+    ? smooth
+    : placed(fitRun(foundPart(run, first, last, from, to), SHARE * allowed, { ends, meet }), piece, from, to);
+  parts.forEach((part, k) => {
+    if (k > 0) chain.nodes.push(part.from);
+    if (part.piece.kind === 'line') {
+      if (k === 0 && isAcross(part.from, part.to, ends[0])) from.smooth = false;
+      if (part.to === to && isAcross(part.from, part.to, ends[1])) to.smooth = false;
     }
-    if (isNear(placed, start, end, allowed)) chain.pieces.push(placed);
-    else fromPointToPoint(chain, placed, start, end);
+    if (isSmooth || isNear(part.piece, part.from, part.to, allowed)) chain.pieces.push(part.piece);
+    else fromPointToPoint(chain, part.piece, part.from, part.to);
   });
+}
+
+interface Part {
+  piece: ChainPiece;
+  from: ChainNode;
+  to: ChainNode;
+}
+
+/** What was fitted to a part of a run, as pieces of the run between two nodes of the chain. */
+function placed(
+  { nodes, pieces }: FittedRun,
+  { run, first }: ChainPiece,
+  from: ChainNode,
+  to: ChainNode,
+): Part[] {
+  return pieces.map((part, k) => ({
+    piece: { ...part, run, first: k === 0 ? first : part.first + first - 1, last: part.last + first - 1 },
+    from: k === 0 ? from : nodes[k],
+    to: k + 1 === pieces.length ? to : nodes[k + 1],
+  }));
 }
 
 /** Lines through all points but those that the nodes are at. */
@@ -140,8 +163,13 @@ function fromPointToPoint(
   chain.pieces.push({ ...STRAIGHT, run, first: begin, last });
 }
 
-/** The points of a piece as found, between its own nodes. */
-function subRun(run: Run, first: number, last: number, from: Point, to: Point): Run {
+/** The points of a piece, as found or evened out, between its own nodes. */
+const foundPart = ({ foundX, foundY }: Run, first: number, last: number, from: Point, to: Point): Run =>
+  partOf(foundX, foundY, first, last, from, to);
+const evenedPart = ({ x, y }: Run, first: number, last: number, from: Point, to: Point): Run =>
+  partOf(x, y, first, last, from, to);
+
+function partOf(x: Float64Array, y: Float64Array, first: number, last: number, from: Point, to: Point): Run {
   const part = (values: Float64Array, start: number, end: number) => {
     const own = new Float64Array(last - first + 3);
     own[0] = start;
@@ -149,7 +177,7 @@ function subRun(run: Run, first: number, last: number, from: Point, to: Point): 
     own[own.length - 1] = end;
     return own;
   };
-  return plainRun(part(run.foundX, from.x, to.x), part(run.foundY, from.y, to.y));
+  return plainRun(part(x, from.x, to.x), part(y, from.y, to.y));
 }
 
 function isNear(piece: ChainPiece, from: ChainNode, to: ChainNode, allowed: number): boolean {

@@ -6,10 +6,10 @@ import { rimOf } from './rim';
 import { type Anew, uncross } from './uncross';
 
 /** How finely curves are followed, and how far apart places along them are looked at, in pixels. */
-const FLAT = 0.01;
-const STEP = 0.75;
-/** Straight pieces looked at ahead of the nearest one, and around it where that does not do. */
-const AHEAD = 4;
+const FLAT = 0.02;
+const STEP = 1;
+/** Straight pieces looked at ahead that are no nearer, and around the nearest where that does not do. */
+const AHEAD = 2;
 const AROUND = 40;
 
 /** Of contours that are too far off, pieces are followed anew within these shares of the tolerance; at last all points. */
@@ -86,50 +86,86 @@ function farthestFrom(
   enough: number,
 ): number {
   const pieces = target.length / 2 - (closed ? 0 : 1);
-  let at = 0;
+  const line = { target, pieces, closed, at: 0 };
   let worst = 0;
-  const wrap = (k: number) => (closed ? ((k % pieces) + pieces) % pieces : k);
-  const distance = (k: number, x: number, y: number) => {
-    if (k < 0 || k >= pieces) return Infinity;
-    const i = 2 * k;
-    const j = i + 2 < target.length ? i + 2 : 0;
-    const dx = target[j] - target[i];
-    const dy = target[j + 1] - target[i + 1];
-    const offX = x - target[i];
-    const offY = y - target[i + 1];
-    const squared = dx * dx + dy * dy;
-    const share = squared > 0 ? (offX * dx + offY * dy) / squared : 0;
-    const near = share < 0 ? 0 : share > 1 ? 1 : share;
-    return norm(offX - near * dx, offY - near * dy);
-  };
-  const nearest = (x: number, y: number, from: number, to: number): number => {
-    let best = Infinity;
-    let found = at;
-    for (let k = from; k <= to; k++) {
-      const piece = wrap(k);
-      const off = distance(piece, x, y);
-      if (off < best) [best, found] = [off, piece];
-    }
-    at = found;
-    return best;
-  };
   const look = (x: number, y: number) => {
-    let off = nearest(x, y, at - 1, at + AHEAD);
-    if (off > worst) off = Math.min(off, nearest(x, y, at - AROUND, at + AROUND));
-    if (off > worst && off > enough) off = nearest(x, y, 0, pieces - 1);
+    let off = squaredAhead(line, x, y);
+    if (off > worst) off = Math.min(off, squaredBetween(line, x, y, line.at - AROUND, line.at + AROUND));
+    if (off > worst && off > enough * enough) off = squaredBetween(line, x, y, 0, pieces - 1);
     if (off > worst) worst = off;
   };
-  nearest(places[0], places[1], 0, pieces - 1);
+  squaredBetween(line, places[0], places[1], 0, pieces - 1);
   const count = places.length / 2;
   for (let i = 0; i < (closed ? count : count - 1); i++) {
     const j = i + 1 === count ? 0 : i + 1;
     const x = places[2 * i];
     const y = places[2 * i + 1];
+    look(x, y);
+    if (step === Infinity) continue;
     const dx = places[2 * j] - x;
     const dy = places[2 * j + 1] - y;
-    const parts = step === Infinity ? 1 : Math.max(1, Math.ceil(norm(dx, dy) / step));
-    for (let k = 0; k < parts; k++) look(x + (dx * k) / parts, y + (dy * k) / parts);
+    const parts = Math.ceil(norm(dx, dy) / step);
+    for (let k = 1; k < parts; k++) look(x + (dx * k) / parts, y + (dy * k) / parts);
   }
   if (!closed) look(places[2 * count - 2], places[2 * count - 1]);
-  return worst;
+  return Math.sqrt(worst);
+}
+
+/** A line of straight pieces, and the one that was nearest last. */
+interface Target {
+  target: Float64Array;
+  pieces: number;
+  closed: boolean;
+  at: number;
+}
+
+/** The squared distance from a place to the pieces from the last nearest on, for as long as they get nearer. */
+function squaredAhead(line: Target, x: number, y: number): number {
+  const { pieces, closed } = line;
+  let best = squaredDistance(line, line.at, x, y);
+  let found = line.at;
+  for (let k = line.at + 1, left = AHEAD; left > 0; k++) {
+    if (k === pieces) {
+      if (!closed) break;
+      k = 0;
+    }
+    if (k === line.at) break;
+    const off = squaredDistance(line, k, x, y);
+    if (off < best) {
+      best = off;
+      found = k;
+    } else left--;
+  }
+  line.at = found;
+  return best;
+}
+
+function squaredBetween(line: Target, x: number, y: number, first: number, last: number): number {
+  const { pieces, closed } = line;
+  let best = Infinity;
+  let found = line.at;
+  for (let k = first; k <= last; k++) {
+    if (!closed && (k < 0 || k >= pieces)) continue;
+    const piece = ((k % pieces) + pieces) % pieces;
+    const off = squaredDistance(line, piece, x, y);
+    if (off < best) [best, found] = [off, piece];
+  }
+  line.at = found;
+  return best;
+}
+
+function squaredDistance({ target }: Target, piece: number, x: number, y: number): number {
+  const i = 2 * piece;
+  const j = i + 2 < target.length ? i + 2 : 0;
+  const dx = target[j] - target[i];
+  const dy = target[j + 1] - target[i + 1];
+  const offX = x - target[i];
+  const offY = y - target[i + 1];
+  const squared = dx * dx + dy * dy;
+  let share = squared > 0 ? (offX * dx + offY * dy) / squared : 0;
+  if (share < 0) share = 0;
+  else if (share > 1) share = 1;
+  const acrossX = offX - share * dx;
+  const acrossY = offY - share * dy;
+  return acrossX * acrossX + acrossY * acrossY;
 }

@@ -66,13 +66,27 @@ export function pointsOfRim(runs: readonly Run[], closed: boolean): Float64Array
 /** The points of the rim that a path follows, its corners among them. */
 export const rimOf = ({ runs, contour }: Fitted): Float64Array => pointsOfRim(runs, contour.closed);
 
+/** The same places from the last to the first. */
+function backwards(points: Float64Array): Float64Array {
+  const turned = new Float64Array(points.length);
+  for (let i = 0; i < points.length; i += 2) {
+    turned[i] = points[points.length - 2 - i];
+    turned[i + 1] = points[points.length - 1 - i];
+  }
+  return turned;
+}
+
 /** Contours with the corners that their rims have beyond them; those without a rim of their own as they were found. */
-export function joinedRims(rims: readonly (readonly Run[] | undefined)[], contours: ContourSet): ContourSet {
-  const all = rims.map((runs, c) =>
-    runs
-      ? pointsOfRim(runs, true)
-      : contours.points.subarray(2 * contours.starts[c], 2 * contours.starts[c + 1]),
-  );
+export function joinedRims(
+  rims: readonly (readonly Run[] | undefined)[],
+  contours: ContourSet,
+  isReversed: (c: number) => boolean = () => false,
+): ContourSet {
+  const all = rims.map((runs, c) => {
+    if (!runs) return contours.points.subarray(2 * contours.starts[c], 2 * contours.starts[c + 1]);
+    const points = pointsOfRim(runs, true);
+    return isReversed(c) ? backwards(points) : points;
+  });
   const starts = new Uint32Array(all.length + 1);
   all.forEach((rim, c) => (starts[c + 1] = starts[c] + rim.length / 2));
   const points = new Float64Array(2 * starts[all.length]);

@@ -3,8 +3,9 @@ import { type Misfit, misfitOf } from './misfit';
 import type { Run } from './run';
 import { runFrom } from './runs-of';
 
-/** Chains longer than this hardly gain by another beginning. */
+/** Chains longer than this hardly gain by another beginning, nor do those whose lines are less than this share of them. */
 const LONG_CHAIN = 64;
+const LEAST_SHARE = 1 / 24;
 
 /**
  * The middle of the longest line of a loop's chain, as a point of its run: where the loop is best begun, since two lines
@@ -13,7 +14,7 @@ const LONG_CHAIN = 64;
 export function straightestPlace({ pieces }: Chain): number {
   if (pieces.length > LONG_CHAIN || pieces.length < 3) return -1;
   let place = -1;
-  let most = 0;
+  let most = LEAST_SHARE * pieces[0].run.x.length;
   for (const { kind, first, last } of pieces)
     if (kind === 'line' && last - first > most) [place, most] = [(first + last) >> 1, last - first];
   return place;

@@ -3,7 +3,7 @@ import type { ContourSet } from './contours';
 import { onContour } from './corner-place';
 import { type FitOptions, type SeenLoop, rimOfLoop, seeLoop } from './fit-loop';
 import { crossedSteps } from './knots';
-import { loopOf } from './loop';
+import { loopOf, ownWay } from './loop';
 import { joinedRims } from './rim';
 
 /** How often it is looked again whether rims cross. */
@@ -26,7 +26,12 @@ export function seeLoops(
   const seen: (SeenLoop | undefined)[] = [];
   for (let c = 0; c < parents.length; c++) {
     if ((c & 63) === 0) checkStopped(context);
-    seen.push(isLeft(c) ? undefined : seeLoop(loopOf(points, starts[c], starts[c + 1]), options, mean[c]));
+    if (isLeft(c)) {
+      seen.push(undefined);
+      continue;
+    }
+    const { loop, reversed } = ownWay(loopOf(points, starts[c], starts[c + 1]));
+    seen.push({ ...seeLoop(loop, options, mean[c]), reversed });
   }
   for (let round = 0; round < ROUNDS; round++) if (!drawBack(seen, contours)) break;
   return seen;

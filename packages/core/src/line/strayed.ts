@@ -1,4 +1,11 @@
-import { type Contour, type CrossingPlace, flatten, indexPieces, insidePolygon } from '../geometry';
+import {
+  type Contour,
+  type CrossingPlace,
+  flatten,
+  indexPieces,
+  insidePolygon,
+  signedArea,
+} from '../geometry';
 import type { Fitted } from './fitted';
 import { rimOf } from './rim';
 
@@ -8,8 +15,8 @@ const SMALL = 3;
 const FLAT = 0.02;
 
 /**
- * Small contours that came to lie on the wrong side of the curve nearest to them: holes lie in ink, which is to the left
- * of every contour seen on screen, outer contours in paper. Given as if both crossed.
+ * Small contours that came to lie on the wrong side of the curve nearest to them: holes lie in ink, outer contours in
+ * paper. Given as if both crossed.
  */
 export function strayed(fitted: readonly Fitted[], holes: Uint8Array, tolerance: number): CrossingPlace[] {
   const contours = fitted.map(({ contour }) => contour);
@@ -30,9 +37,11 @@ export function strayed(fitted: readonly Fitted[], holes: Uint8Array, tolerance:
     }
     if (nearest < 0 || least > reach * reach) continue;
     const [x1, y1, x2, y2] = pieces.subarray(4 * nearest, 4 * nearest + 4);
-    const isLeft = (x2 - x1) * (y - y1) - (y2 - y1) * (x - x1) < 0;
     const b = owners[nearest];
-    if (isLeft === (holes[k] === 1) || !changedSides(fitted[k], fitted[b])) continue;
+    // Ink lies to the left of outer contours that run counter-clockwise, and of holes that run clockwise.
+    const turned = signedArea(contours[b]) > 0 === (holes[b] === 1);
+    const isInInk = (x2 - x1) * (y - y1) - (y2 - y1) * (x - x1) < 0 !== turned;
+    if (isInInk === (holes[k] === 1) || !changedSides(fitted[k], fitted[b])) continue;
     const segmentB = segments(b, (x1 + x2) / 2, (y1 + y2) / 2);
     found.push({ a: k, b, x, y, segmentA: 0, segmentB });
   }

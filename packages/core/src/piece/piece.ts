@@ -1,5 +1,14 @@
 import type { DrawingPath, DrawingPlate } from '../format';
-import { type Box, type Shape, boxOf, boxWidth, boxHeight, contoursOf, placeShape } from '../geometry';
+import {
+  type Box,
+  type Placement,
+  type Shape,
+  boxOf,
+  boxWidth,
+  boxHeight,
+  contoursOf,
+  placeShape,
+} from '../geometry';
 import { DrelkError } from '../error';
 
 /** What the user may set of Piece. */
@@ -27,6 +36,8 @@ export interface Piece {
   paths: DrawingPath[];
   /** The artwork's own box, undefined when there is none. */
   artwork: Box | undefined;
+  /** Takes pixels of the picture computed on to the piece. */
+  placement: Placement;
   millimetresPerPixel: number;
   scaleSource: ScaleSource;
 }
@@ -85,6 +96,7 @@ export function makePiece(
       return plate ? { task: 'cut-through', shape, plate } : { task: 'cut-through', shape };
     }),
     artwork: boxOf(contoursOf(placed)),
+    placement,
     millimetresPerPixel: scale,
     scaleSource: source,
   };

@@ -1,6 +1,5 @@
 import { type Context, checkStopped } from '../context';
 import type { GreyPicture, Mask } from './picture';
-import { flood, rimPixels } from './flood';
 
 /** tan of 22.5 and 67.5 degrees, which part the four directions of a gradient. */
 const NARROW = Math.tan(Math.PI / 8);
@@ -77,10 +76,4 @@ export function sobel({ width, height, data }: GreyPicture, context: Context) {
     }
   }
   return { gx, gy, size };
-}
-
-/** Everything that cannot be reached from the rim without crossing a mask: lines and what they enclose. */
-export function filledInside({ width, height, data }: Mask): Mask {
-  const outside = flood(width, height, rimPixels(width, height), (i) => data[i] === 0).data;
-  return { width, height, data: outside.map((value) => 1 - value) };
 }

@@ -33,7 +33,9 @@ export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
   const groups = new Map<string, DrawingPath[]>();
   for (const path of paths) {
     const id = groupName(path);
-    groups.set(id, [...(groups.get(id) ?? []), path]);
+    const group = groups.get(id);
+    if (group) group.push(path);
+    else groups.set(id, [path]);
   }
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',

@@ -16,13 +16,10 @@ import type { InkFacts, PathView, ResultView, SquareFacts } from './messages';
 export function viewOf(result: JobResult, reduction: number, mode: 'preview' | 'full'): ResultView {
   const { piece, proof, timing, picture } = result;
   const millimetresPerPixel = piece.millimetresPerPixel / reduction;
-  const first = result.line.shapes[0];
-  const placed = piece.paths[0]?.shape;
   // The frame's corner is where the piece's origin lies on the picture.
-  const x =
-    first && placed ? first.outer.start.x * reduction - placed.outer.start.x / millimetresPerPixel : 0;
-  const y =
-    first && placed ? first.outer.start.y * reduction - placed.outer.start.y / millimetresPerPixel : 0;
+  const { placement } = piece;
+  const x = (-placement.x / placement.scale) * reduction;
+  const y = (-placement.y / placement.scale) * reduction;
   return {
     mode,
     width: picture.width * reduction,
@@ -101,7 +98,10 @@ function pathsOf({ line, piece }: JobResult, scale: number): PathView {
   const data = (some: readonly Shape[]) => dataOf(contoursOf(some), scale);
   const colours = new Map<string, Shape[]>();
   piece.paths.forEach(({ plate }, k) => {
-    if (plate) colours.set(plate.colour, [...(colours.get(plate.colour) ?? []), shapes[k]]);
+    if (!plate) return;
+    const own = colours.get(plate.colour);
+    if (own) own.push(shapes[k]);
+    else colours.set(plate.colour, [shapes[k]]);
   });
   return {
     outer: dataOf(

@@ -78,8 +78,22 @@ export class Facts {
           if (look.opacity.paths === 0) this.bench.fade('paths', 1);
         },
       },
+      {
+        name: 'off, at most',
+        value: length(facts.off),
+        shows: 'Shows paths and ink over one another.',
+        lit: look.style === 'lines' && look.opacity.ink > 0,
+        press: () => this.showRim(),
+      },
     ];
   });
+
+  /** Bare lines over the ink, or the ink away again. */
+  private showRim(): void {
+    const { style, opacity } = this.bench.look();
+    const lit = style === 'lines' && opacity.ink > 0;
+    this.bench.change({ style: 'lines', opacity: { ...opacity, ink: lit ? 0 : 1, paths: 1 } });
+  }
 
   private highlighting(which: Highlight, name: string, value: string, shows: string, warns = false): Fact {
     const lit = this.bench.highlight() === which;
