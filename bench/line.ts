@@ -15,6 +15,8 @@ import {
   traceContours,
 } from '@drelk/core';
 import type { Cv } from '../packages/core/src/testing/opencv';
+import { coloured } from '../packages/core/src/testing/pictures';
+import { texture } from '../packages/core/src/testing/textures';
 import { context, median, now } from './measure';
 import { opencvPolygons, opencvSkeleton } from './opencv';
 import { lineArt, noise, twoTone } from './pictures';
@@ -33,6 +35,11 @@ export function lineRows(cv: Cv): Record<string, Record<string, string>> {
   return {
     'grey, contours, nesting': compared(areas, contoursOf, polygons),
     'through corners, fitting, refinement': compared(areas, outlinesOf, polygons),
+    'busy texture, 1.1 MP, Line alone': compared(
+      busy(),
+      lineOf,
+      (picture) => opencvPolygons(cv, picture, now).milliseconds,
+    ),
     'centrelines of line art': compared(strokes, centrelinesOf, () => opencvSkeleton(cv, strokes, now)),
   };
 }
@@ -40,8 +47,8 @@ export function lineRows(cv: Cv): Record<string, Record<string, string>> {
 /** Both begin with the picture just written, as after decoding. */
 function compared(
   picture: ColourPicture,
-  ours: (picture: ColourPicture) => number,
-  theirs: () => number,
+  ours: (picture: ColourPicture) => number | { points: number; milliseconds: number },
+  theirs: (picture: ColourPicture) => number,
 ): Record<string, string> {
   const [mine, other]: [number[], number[]] = [[], []];
   const copy = { ...picture, data: picture.data.slice() };
@@ -49,9 +56,10 @@ function compared(
   for (let k = -WARMING; k < RUNS; k++) {
     copy.data.set(picture.data);
     const begun = now();
-    points = ours(copy);
-    const taken = now() - begun;
-    const reference = theirs();
+    const done = ours(copy);
+    const taken = typeof done === 'number' ? now() - begun : done.milliseconds;
+    points = typeof done === 'number' ? done : done.points;
+    const reference = theirs(picture);
     if (k < 0) continue;
     mine.push(taken);
     other.push(reference);
@@ -83,6 +91,17 @@ function outlinesOf(picture: ColourPicture): number {
   const { grey, contours } = trace(picture);
   return makeLine(contours, grey.height, settings, context).nodesAfter;
 }
+
+/** Line without what comes before it: nodes, and how long that took. */
+function lineOf(picture: ColourPicture): { points: number; milliseconds: number } {
+  const { grey, contours } = trace(picture);
+  const begun = now();
+  const { nodesAfter } = makeLine(contours, grey.height, settings, context);
+  return { points: nodesAfter, milliseconds: now() - begun };
+}
+
+/** Ink at many scales at once, as in a photograph of leaves. */
+const busy = () => coloured(texture(1280, 860, 5, 0.72, 128));
 
 function centrelinesOf(picture: ColourPicture): number {
   const { grey, level, contours } = trace(picture);

@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import type { ColourPicture } from '@drelk/core';
 import { random } from '../../packages/core/src/testing/pictures';
 import { percentile, print } from '../measure';
+import { promiseRows } from './promise';
 import { type Score, scoreShape } from './score';
 import { fontShapes, generatedShapes, iconShapes } from './sets';
 import { strokeRows } from './strokes';
@@ -90,6 +91,7 @@ export async function accuracy(each: boolean, only?: string): Promise<void> {
     if (each) printWorst(scores);
   }
   await strokes();
+  print('What Line promises of any picture, tolerance 0.333 px', await promiseRows());
 }
 
 /** Prints how near centrelines come to the lines that were drawn. */

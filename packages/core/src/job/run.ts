@@ -13,7 +13,7 @@ import type { JobDocument } from './document';
 import { type InkResult, runInk } from './ink';
 import { platesOf, runLine } from './line';
 import { type PictureLook, lookAtPicture } from './look';
-import { type Memory, type RunStep, STEPS, type Step, remember } from './memory';
+import { type Memory, type RunStep, STEPS, type Step, remember, shortened } from './memory';
 import { cornersOf, kindOf } from './resolve';
 import { type DecodedPicture, type Squared, runSquare } from './square';
 
@@ -114,7 +114,7 @@ export function squareJob(
 function stepsIn(memory: Memory, timing: Record<Step, number> | undefined, context: Context): RunStep {
   return (name, part, key, compute) => {
     context.progress(name, 0);
-    const result = remember(memory, part, `${part} ${key}`, () => context.now(), compute);
+    const result = remember(memory, part, shortened(`${part} ${key}`), () => context.now(), compute);
     if (timing) timing[name] += result.milliseconds;
     return result;
   };

@@ -47,8 +47,8 @@ const BAD = 0.08;
 
 /** What is taken for a corner. */
 export interface CornerView {
-  /** Widens what counts as noise, in pixels. */
-  jitter: number;
+  /** How far the contour is smoothed beyond the usual, in pixels: sides are looked at from as much farther away. */
+  smoothing: number;
   /** Jitter there is across the contour, in pixels: where there is much, corners are rounded off more. */
   grain?: number;
   /** Sides that meet at less than this turn, in radians, are one smooth curve. */
@@ -70,7 +70,7 @@ interface Free {
 interface Search {
   loop: Loop;
   reach: number;
-  jitter: number;
+  smoothing: number;
   grain: number;
   leastTurn: number;
   rounded: number;
@@ -83,12 +83,12 @@ interface Search {
  */
 export function findCorners(
   loop: Loop,
-  { jitter, grain = 0, leastTurn, rounded = ROUNDED }: CornerView,
+  { smoothing, grain = 0, leastTurn, rounded = ROUNDED }: CornerView,
 ): Corner[] {
   const length = loop.along[loop.count];
   if (loop.count < 8 || length < 8) return [];
-  const reach = Math.min(REACH + rounded + jitter, length / 6);
-  const search = { loop, reach, jitter, grain, leastTurn, rounded };
+  const reach = Math.min(REACH + rounded + smoothing, length / 6);
+  const search = { loop, reach, smoothing, grain, leastTurn, rounded };
   const corners: Corner[] = [];
   const places = candidates(loop, Math.min(3, length / 10), leastTurn);
   const barriers = new Uint8Array(loop.count);
@@ -153,14 +153,15 @@ function isLocalMaximum({ along, count }: Loop, turns: Float64Array, i: number, 
 }
 
 function examine(search: Search, index: number, free: Free): Corner | undefined {
-  const { loop, reach, jitter, grain, leastTurn, rounded: usual } = search;
+  const { loop, reach, smoothing, grain, leastTurn, rounded: usual } = search;
   const near = fitSides(loop, index, Math.min(usual, reach / 2), reach, free);
   if (!near || near.turn < leastTurn) return undefined;
   const smooth = fitCircle(loop, near.first, near.points);
-  if (smooth && smooth.rms < Math.max(BAD * (1 + jitter), WORSE * near.residual)) return undefined;
-  if (near.turn < TIP && near.off > (usual / ROUNDED + jitter) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
+  if (smooth && smooth.rms < Math.max(BAD * (1 + smoothing), WORSE * near.residual)) return undefined;
+  if (near.turn < TIP && near.off > (usual / ROUNDED + smoothing) * (BLUNT + BLUNT / Math.cos(near.turn / 2)))
     return undefined;
-  if (near.turn < TIP && near.left > ASIDE * (usual / ROUNDED) + jitter + PER_GRAIN * grain) return undefined;
+  if (near.turn < TIP && near.left > ASIDE * (usual / ROUNDED) + smoothing + PER_GRAIN * grain)
+    return undefined;
   if (near.turn < TIP) return { index, ...near.place, rounded: near.inner, turn: near.turn };
   if (near.turn > NEEDLE && near.beyond > 1) return undefined;
   // The sharper the tip, the farther back the pixels round it off: about as far as its sides are a pixel apart.

@@ -60,7 +60,7 @@ export function seeLoop(loop: Loop, options: FitOptions, mean: number): SeenLoop
 
 function seeCorners(loop: Loop, { smoothness, corners: wish, blur = 0 }: FitOptions): SeenLoop {
   const jitter = jitterOf(loop);
-  const view = { jitter: Math.max(0, smoothness - 1), grain: jitter, leastTurn: leastTurn(wish) };
+  const view = { smoothing: Math.max(0, smoothness - 1), grain: jitter, leastTurn: leastTurn(wish) };
   const corners = findCorners(loop, view).map((corner) => placedCorner(corner, loop, blur));
   return { loop, jitter, corners };
 }

@@ -44,7 +44,7 @@ export function fitOpen(
   const jitter = jitterOf(loop);
   const last = { index: loop.count - 1, x: end.x, y: end.y, rounded: roundedEnds, turn: Math.PI };
   const view = {
-    jitter: Math.max(0, options.smoothness - 1),
+    smoothing: Math.max(0, options.smoothness - 1),
     grain: jitter,
     leastTurn: leastTurn(options.corners),
     rounded,

@@ -85,7 +85,7 @@ describe('arms', () => {
   });
 });
 
-const usual = { jitter: 0, leastTurn: leastTurn(0.5) };
+const usual = { smoothing: 0, leastTurn: leastTurn(0.5) };
 
 describe('findCorners', () => {
   it.each([
@@ -149,7 +149,8 @@ describe('findCorners', () => {
       ],
       0.7,
     );
-    const count = (corners: number) => findCorners(bent, { jitter: 0, leastTurn: leastTurn(corners) }).length;
+    const count = (corners: number) =>
+      findCorners(bent, { smoothing: 0, leastTurn: leastTurn(corners) }).length;
     expect(count(0.5)).toBe(4);
     expect(count(0)).toBeLessThan(4);
     expect(leastTurn(1)).toBeLessThan(leastTurn(0.5));

@@ -41,7 +41,7 @@ function expectKept(grey: GreyPicture, settings = usual, leastMatch = 97) {
       return closed && end.x === start.x && end.y === start.y;
     }),
   ).toBe(true);
-  expect(findCrossings(paths, 0.01)).toEqual([]);
+  expect(findCrossings(paths, 0.003)).toEqual([]);
   expect(worstDistance(paths, polygons(line.rim), 0.5, 0.005)).toBeLessThan(settings.tolerance + 0.012);
   expect(line.off).toBeLessThanOrEqual(settings.tolerance + 0.002);
   expect(line.match.percent).toBeGreaterThan(leastMatch);

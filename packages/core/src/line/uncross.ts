@@ -5,7 +5,7 @@ import { mend, mendAll } from './mend';
 import { strayed } from './strayed';
 
 /** Curves are followed this closely where it is checked that none cross. */
-const CHECKED = 0.01;
+const CHECKED = 0.003;
 /** Pieces that cross are followed anew within these shares of the tolerance, at last from point to point. */
 const TIGHTER = [0.4, 0.12, 0];
 /** How often it is looked again before whole contours go from point to point. */

@@ -1,6 +1,9 @@
 import { quietContext } from '../../context';
 import { distancesBetween, worstDistance } from '../../geometry';
+import { findRowChanges } from '../../raster';
 import { drawnStrokes, strokeContours } from '../../testing/strokes';
+import { traceContours } from '../contours';
+import { makeCentrelines } from '../line';
 import { type Centreline, traceCentrelines } from './centreline';
 
 const SIZE = 200;
@@ -68,4 +71,16 @@ it('an end on another stroke lies exactly on it', async () => {
 it('a dot is no line', async () => {
   const grey = await drawnStrokes(SIZE, ['M100 100L100.1 100'], 9);
   expect(traceCentrelines(grey, 127.5, options, quietContext)).toEqual([]);
+});
+
+it('measures how a grid of light pen strokes is met, however many there are', async () => {
+  const rows = Array.from({ length: 19 }, (_, k) => 8.3 + 9.7 * k);
+  const paths = rows.flatMap((at) => [`M6 ${at}H190`, `M${at} 6V190`]);
+  const grey = await drawnStrokes(SIZE, paths, 1.1, 'butt');
+  const level = 160;
+  const contours = traceContours(grey, level, findRowChanges(grey, level), quietContext);
+  const line = makeCentrelines({ grey, level }, contours, { ...options, drop: 0, solid: null }, quietContext);
+  expect(line.shapes.length).toBeGreaterThan(10);
+  expect(line.match.percent).toBeGreaterThan(50);
+  expect(line.off).toBeLessThan(options.tolerance + 0.002);
 });
