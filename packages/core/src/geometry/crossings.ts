@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { type Contour, type Point, type Segment } from './contour';
 import { flattenSegment } from './flatten';
+import { boxOfPoints } from './polygon';
 
 /** Two contours (or one twice) that cross, where, and by which of their segments. */
 export interface CrossingPlace extends Point {
@@ -63,11 +64,16 @@ export function findCrossings(
   function eachCrossing(i: number, k: number, visit: (k: number, x: number, y: number) => void): void {
     const a = followed(i);
     const b = followed(k);
+    const box = boxOfPoints(b);
     for (let m = 0; m + 3 < a.length; m += 2) {
       const x1 = a[m];
       const y1 = a[m + 1];
-      const dx = a[m + 2] - x1;
-      const dy = a[m + 3] - y1;
+      const x2 = a[m + 2];
+      const y2 = a[m + 3];
+      if ((x1 < box.left && x2 < box.left) || (x1 > box.right && x2 > box.right)) continue;
+      if ((y1 < box.top && y2 < box.top) || (y1 > box.bottom && y2 > box.bottom)) continue;
+      const dx = x2 - x1;
+      const dy = y2 - y1;
       for (let n = i === k ? m + 4 : 0; n + 3 < b.length; n += 2) {
         const offX = b[n] - x1;
         const offY = b[n + 1] - y1;

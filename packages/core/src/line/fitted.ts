@@ -62,7 +62,8 @@ export function fitWithin(
   for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
     const isRough = limits.meet === 'anyhow';
     const even = isRough && limits.smoothness <= USUAL_SMOOTHNESS ? 0 : EVENED;
-    const runs = runsOf({ sigma: limits.sigma, most: even * tolerance, mean: even * mean });
+    const runs =
+      even === 0 ? asFound : runsOf({ sigma: limits.sigma, most: even * tolerance, mean: even * mean });
     const { chain, misfits } = isRough
       ? settleRough(runs, tolerance, ends, context)
       : settle(runs, { tolerance, jitter: limits.jitter, meet: limits.meet }, ends, context);

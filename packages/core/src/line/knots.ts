@@ -1,9 +1,8 @@
 import { boxOfPoints } from '../geometry';
 import type { ContourSet } from './contours';
 
-/** Side of the cells by which steps are found that may meet, in pixels; no step is longer than two of them. */
-const CELL = 4;
-const LONGEST = 2 * CELL;
+/** Side of the cells by which steps are found that may meet, in pixels. */
+const CELL = 2;
 
 /**
  * Steps of closed polygons, from one point to the next, that cross another step, by the numbers of their first points:
@@ -36,15 +35,14 @@ export function crossedSteps(
   return crossed;
 }
 
-/** Steps by the cell that they begin in: of the cells near some of them. */
+/** Steps by the cells that they pass: of the cells that some of them pass. */
 class Cells {
   private readonly left: number;
   private readonly top: number;
   private readonly columns: number;
-  private readonly rows: number;
-  /** By cell, the last step that begins there; by step, the one before it. -1 for none. */
-  private readonly heads: Int32Array;
-  private readonly links: Int32Array;
+  /** By cell, where its steps begin in `steps`. */
+  private readonly begins: Uint32Array;
+  private readonly steps: Uint32Array;
 
   constructor(
     private readonly points: Float64Array,
@@ -52,43 +50,43 @@ class Cells {
     asked: readonly number[],
   ) {
     const box = boxOfPoints(points);
-    [this.left, this.top] = [box.left - LONGEST, box.top - LONGEST];
-    this.columns = Math.floor((box.right + LONGEST - this.left) / CELL) + 1;
-    this.rows = Math.floor((box.bottom + LONGEST - this.top) / CELL) + 1;
-    const wanted = new Uint8Array(this.columns * this.rows);
+    [this.left, this.top] = [box.left, box.top];
+    this.columns = Math.floor((box.right - box.left) / CELL) + 1;
+    const count = this.columns * (Math.floor((box.bottom - box.top) / CELL) + 1);
+    const wanted = new Uint8Array(count);
     for (const i of asked) this.eachCell(i, (cell) => (wanted[cell] = 1));
-    this.heads = new Int32Array(wanted.length).fill(-1);
-    this.links = new Int32Array(ends.length);
-    for (let i = 0; i < ends.length; i++) {
-      const cell = this.cellAt(points[2 * i], points[2 * i + 1]);
-      if (wanted[cell] === 0) continue;
-      this.links[i] = this.heads[cell];
-      this.heads[cell] = i;
-    }
+    const begins = (this.begins = new Uint32Array(count + 2));
+    for (let i = 0; i < ends.length; i++) this.eachCell(i, (cell) => (begins[cell + 2] += wanted[cell]));
+    for (let cell = 2; cell < begins.length; cell++) begins[cell] += begins[cell - 1];
+    const steps = (this.steps = new Uint32Array(begins[count + 1]));
+    for (let i = 0; i < ends.length; i++)
+      this.eachCell(i, (cell) => {
+        if (wanted[cell] === 1) steps[begins[cell + 1]++] = i;
+      });
   }
 
   /** Calls `visit` for every step that may meet step i. */
   eachNear(i: number, visit: (other: number) => void): void {
+    const { begins, steps } = this;
     this.eachCell(i, (cell) => {
-      for (let other = this.heads[cell]; other >= 0; other = this.links[other]) visit(other);
+      for (let k = begins[cell]; k < begins[cell + 1]; k++) visit(steps[k]);
     });
   }
 
-  private cellAt(x: number, y: number): number {
-    return Math.floor((y - this.top) / CELL) * this.columns + Math.floor((x - this.left) / CELL);
-  }
-
-  /** The cells in which steps begin that may meet step i. */
+  /** The cells that the box of a step reaches into. */
   private eachCell(i: number, visit: (cell: number) => void): void {
-    const { points, left, top } = this;
+    const { points, left, top, columns } = this;
     const j = this.ends[i];
-    const [x1, y1, x2, y2] = [points[2 * i], points[2 * i + 1], points[2 * j], points[2 * j + 1]];
-    const first = Math.max(0, Math.floor((Math.min(x1, x2) - LONGEST - left) / CELL));
-    const last = Math.min(this.columns - 1, Math.floor((Math.max(x1, x2) + LONGEST - left) / CELL));
-    const above = Math.max(0, Math.floor((Math.min(y1, y2) - LONGEST - top) / CELL));
-    const below = Math.min(this.rows - 1, Math.floor((Math.max(y1, y2) + LONGEST - top) / CELL));
+    const x1 = points[2 * i];
+    const y1 = points[2 * i + 1];
+    const x2 = points[2 * j];
+    const y2 = points[2 * j + 1];
+    const first = Math.floor(((x1 < x2 ? x1 : x2) - left) / CELL);
+    const last = Math.floor(((x1 < x2 ? x2 : x1) - left) / CELL);
+    const above = Math.floor(((y1 < y2 ? y1 : y2) - top) / CELL);
+    const below = Math.floor(((y1 < y2 ? y2 : y1) - top) / CELL);
     for (let row = above; row <= below; row++)
-      for (let column = first; column <= last; column++) visit(row * this.columns + column);
+      for (let column = first; column <= last; column++) visit(row * columns + column);
   }
 }
 

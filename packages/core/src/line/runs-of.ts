@@ -87,6 +87,7 @@ function evened(
   length: number,
   closed: boolean,
 ): [Float64Array, Float64Array] {
+  if (sigma === 0) return [x, y];
   let steps = (sigma * x.length) / length;
   for (let attempt = 0; attempt < TRIES; attempt++, steps *= SHORTER) {
     const [ex, ey] = [evenOut(x, steps, closed), evenOut(y, steps, closed)];

@@ -39,7 +39,8 @@ export function seeLoops(
 
 /** Corners whose sides cross something go back to the contour; whether there were any. */
 function drawBack(seen: (SeenLoop | undefined)[], contours: ContourSet): boolean {
-  const rims = seen.map((one) => one && rimOfLoop(one));
+  const hasBeyond = (one: SeenLoop) => one.corners.some(({ rounded }) => rounded > 0);
+  const rims = seen.map((one) => (one && hasBeyond(one) ? rimOfLoop(one) : undefined));
   const { points, starts } = joinedRims(rims, contours);
   const suspect = new Uint8Array(points.length / 2);
   // The corner that each suspect point is beside: its contour, and its number there.

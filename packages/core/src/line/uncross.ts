@@ -35,7 +35,7 @@ export function uncross(fitted: (Fitted | undefined)[], tolerance: number, anew:
     const contours = all.map(({ contour }) => contour);
     const { holes } = anew;
     const wrong: CrossingPlace[] = findCrossings(contours, CHECKED, changed);
-    if (holes)
+    if (holes && wrong.length === 0)
       wrong.push(
         ...strayed(
           all,
