@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import DxfParser, { type ICircleEntity, type IPolylineEntity } from 'dxf-parser';
 import {
   type Contour,
+  type Segment,
   type Shape,
   circleContour,
   contourLength,
@@ -163,7 +164,15 @@ function dxfContours(text: string, height: number): Contour[] {
     }
     const { vertices, shape } = entity as IPolylineEntity;
     if (!shape) throw new Error('A contour is open.');
-    return polygon(vertices.map((vertex) => [vertex.x, height - vertex.y]));
+    const place = (k: number) => {
+      const { x, y } = vertices[k % vertices.length];
+      return { x, y: height - y };
+    };
+    // A vertex's bulge is that of the arc to the next: positive counter-clockwise seen on screen (DXF reference).
+    const segments = vertices.map(({ bulge = 0 }, k): Segment =>
+      bulge === 0 ? { kind: 'line', ...place(k + 1) } : { kind: 'arc', bulge, ...place(k + 1) },
+    );
+    return { start: place(0), segments, closed: true };
   });
 }
 

@@ -3,6 +3,7 @@ export * from './loop';
 export * from './corners';
 export * from './circle';
 export * from './fit-loop';
+export { beyondTolerance } from './fitted';
 export * from './match';
 export * from './line';
 export * from './noise';

@@ -1,8 +1,7 @@
 /**
- * Evens out jitter along a polyline: Gaussian means over the neighbours, applied twice as 2G - GG so that
- * curves keep their place to first order. Points beyond the barriers are not looked at, so that corners
- * stay. `sigma` is in steps between points. Works in place on [from, to] of an open run; on a closed run
- * neighbours wrap around.
+ * Evens out jitter along a polyline: Gaussian means over the neighbours, applied twice as 2G - GG so that curves keep
+ * their place to first order. The ends of an open line stay; around a closed one neighbours go on. `sigma` is in steps
+ * between points. The values themselves come back where there is nothing to be done.
  */
 export function evenOut(values: Float64Array, sigma: number, closed: boolean): Float64Array {
   const reach = Math.min(Math.ceil(3 * sigma), Math.floor((values.length - 1) / 2));

@@ -19,13 +19,14 @@ describe('the panel of Line', () => {
 
   it('sets a tolerance in millimetres and gives it back to the picture', () => {
     const { store } = fakeWork();
-    const { slide, press } = render(LinePanel);
+    const { slide, press, text } = render(LinePanel);
     slide('Tolerance', 30);
     expect(store.document()?.line.tolerance).toBeCloseTo(0.5 * 0.05 * 1.1 ** 30, 2);
     press('A third of a pixel');
     expect(store.document()?.line.tolerance).toBeNull();
     slide('Smoothness', 2.5);
     expect(store.document()?.line.smoothness).toBe(2.5);
+    expect(text()).toMatch(/paths may lie 0\.4[23] mm farther off/);
   });
 });
 

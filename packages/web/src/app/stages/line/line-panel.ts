@@ -1,7 +1,7 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import type { LineDocument, LineMethod, Neighbours } from '@drelk/core';
+import { type LineDocument, type LineMethod, type Neighbours, beyondTolerance } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
 import { Slide } from '../../shared/slide';
 
@@ -49,6 +49,14 @@ export class LinePanel {
     const view = this.work.view();
     const pixels = this.line()?.smoothness ?? 0;
     return view && pixels > 0 ? `${(pixels * view.millimetresPerPixel).toPrecision(2)} mm` : 'none';
+  });
+  /** What smoothness does, and by how much more than the tolerance it may leave the rim. */
+  readonly smoothnessCosts = computed(() => {
+    const view = this.work.view();
+    const more = beyondTolerance(this.line()?.smoothness ?? 0) * (view?.millimetresPerPixel ?? 0);
+    return more > 0
+      ? `Jitter shorter than this is evened out; paths may lie ${more.toPrecision(2)} mm farther off for it.`
+      : 'Jitter shorter than this along the contour is evened out; corners stay.';
   });
   readonly methods = METHODS;
   readonly neighbours = WAYS;
