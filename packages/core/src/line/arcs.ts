@@ -74,7 +74,7 @@ function arcsAroundLine(chain: Chain, misfits: Misfit[], { first, count }: Bend,
   tried.nodes.splice(first + 1, count - 1, node(begin), node(end));
   const judged = [...misfits];
   const bend = misfits.slice(first, last + 1);
-  const whole: Misfit = { worst: 0, at: from, sum: meanOf(bend), count: 1 };
+  const whole: Misfit = { worst: 0, sum: meanOf(bend), count: 1 };
   judged.splice(first, count, whole, whole, whole);
   const isArc = (k: number) => arcInstead(tried, judged, { first: k, count: 1 }, tolerance);
   if (!isArc(first) || !isArc(first + 2)) return;

@@ -4,8 +4,7 @@ import type { CubicCurve } from './cubic-curve';
 export interface Beside {
   /** The largest distance, looked at from both; Infinity where the curve runs back and forth along the points. */
   worst: number;
-  /** The point where it is, and the sum of all points' distances. */
-  at: number;
+  /** The sum of all points' distances. */
   sum: number;
 }
 
@@ -34,26 +33,24 @@ export function walkBeside(
   const back = Math.max(LEAST_BACK, BACK / length);
   let t = 0;
   let worst = 0;
-  let at = first;
   let sum = 0;
   for (let i = first; i <= last; i++) {
     const guess = t + (1 - t) / (last - i + 2);
     let found = curve.project(x[i], y[i], curve.project(x[i], y[i], guess));
     if (curve.distance > worst) found = nearer(curve, x[i], y[i], found, t);
-    if (found < t - back) return { worst: Infinity, at: i, sum: Infinity };
+    if (found < t - back) return { worst: Infinity, sum: Infinity };
     let off = curve.distance;
     sum += off;
     if (found - t > leap && i > 0) off = Math.max(off, curve.farthestBetween(t, found, x, y, i));
     if (off > worst) {
       worst = off;
-      at = i;
       if (worst > limit) break;
     }
     if (found > t) t = found;
   }
   if (1 - t > leap && last + 1 < x.length && worst <= limit)
     worst = Math.max(worst, curve.farthestBetween(t, 1, x, y, last + 1));
-  return { worst, at, sum };
+  return { worst, sum };
 }
 
 /** The parameter of a place nearer to a point than that found first, sought from where the one before it was as well. */

@@ -55,7 +55,6 @@ function lineMisfit({ run, first, last }: ChainPiece, from: Point, to: Point): M
   const dy = to.y - from.y;
   const squared = dx * dx + dy * dy || 1;
   let worst = 0;
-  let at = first;
   let sum = 0;
   for (let i = first; i <= last; i++) {
     const offX = foundX[i] - from.x;
@@ -64,16 +63,15 @@ function lineMisfit({ run, first, last }: ChainPiece, from: Point, to: Point): M
     const near = share < 0 ? 0 : share > 1 ? 1 : share;
     const off = norm(offX - near * dx, offY - near * dy);
     sum += off;
-    if (off > worst) [worst, at] = [off, i];
+    if (off > worst) worst = off;
   }
-  return { worst, at, sum, count: Math.max(0, last - first + 1) };
+  return { worst, sum, count: Math.max(0, last - first + 1) };
 }
 
 function arcMisfit({ run, first, last, bulge = 0 }: ChainPiece, from: Point, to: Point): Misfit {
   const { foundX, foundY } = run;
   const { centre, radius, startAngle, sweep } = centredArc(from, { kind: 'arc', x: to.x, y: to.y, bulge });
   let worst = 0;
-  let at = first;
   let sum = 0;
   for (let i = first; i <= last; i++) {
     const dx = foundX[i] - centre.x;
@@ -88,9 +86,9 @@ function arcMisfit({ run, first, last, bulge = 0 }: ChainPiece, from: Point, to:
     // Between two points the arc bulges beyond the straight way.
     const step = i > 0 ? norm(foundX[i] - foundX[i - 1], foundY[i] - foundY[i - 1]) : 0;
     const bulge = radius - Math.sqrt(Math.max(0, radius * radius - (step * step) / 4));
-    if (off + bulge > worst) [worst, at] = [off + bulge, i];
+    if (off + bulge > worst) worst = off + bulge;
   }
-  return { worst, at, sum, count: Math.max(0, last - first + 1) };
+  return { worst, sum, count: Math.max(0, last - first + 1) };
 }
 
 function cubicMisfit(piece: ChainPiece, from: Point, to: Point): Misfit {

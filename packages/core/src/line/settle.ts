@@ -63,7 +63,7 @@ export function settle(
     if (attempt > 0)
       chain = cutInTwo(
         chain,
-        misfits.map(({ worst, at }) => (worst > tolerance ? at : -1)),
+        misfits.map(({ worst }) => worst > tolerance),
       );
     refineChain(chain);
     holdCorners(chain, HELD * tolerance);
@@ -128,21 +128,17 @@ function holdCorners(chain: Chain, most: number): void {
   });
 }
 
-/** Shares of a piece's points between which it is cut. */
-const LEAST_CUT = 0.25;
-
-/** Pieces become two, with a smooth node near the point that is farthest off; those with -1 stay as they are. */
-function cutInTwo(chain: Chain, farthest: readonly number[]): Chain {
+/** Marked pieces become two, with a smooth node at the middle one of their points. */
+function cutInTwo(chain: Chain, marked: readonly boolean[]): Chain {
   const cut: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], pieces: [] };
   chain.pieces.forEach((piece, k) => {
     cut.nodes.push(chain.nodes[k]);
     const { run, first, last } = piece;
-    if (farthest[k] < 0 || last - first < 4) {
+    if (!marked[k] || last - first < 4) {
       cut.pieces.push(piece);
       return;
     }
-    const least = Math.max(1, Math.floor(LEAST_CUT * (last - first)));
-    const middle = Math.min(last - least - 1, Math.max(first + least, farthest[k]));
+    const middle = (first + last) >> 1;
     const direction = directionAt(run, middle);
     const halves = [
       [first, middle],
