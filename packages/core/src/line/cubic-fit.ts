@@ -37,29 +37,11 @@ export function fitCubic(
   tolerance: number,
 ): FittedCubic | undefined {
   if (last - first < 2 || windsMuch(run, first, last)) return undefined;
-  const { x, y } = run;
-  const [from, to] = [
-    { x: x[first], y: y[first] },
-    { x: x[last], y: y[last] },
-  ];
-  return fitCubicBetween(run, first + 1, last - 1, from, to, into, out, tolerance);
-}
-
-/** The same between two places that need not be points of the run, `first` and `last` being the points between them. */
-export function fitCubicBetween(
-  run: Run,
-  first: number,
-  last: number,
-  from: Point,
-  to: Point,
-  into: Direction,
-  out: Direction,
-  tolerance: number,
-): FittedCubic | undefined {
   const { x, y, along } = run;
-  const begin = along[first] - norm(x[first] - from.x, y[first] - from.y);
-  const length = along[last] + norm(x[last] - to.x, y[last] - to.y) - begin;
-  const stretch = stretchOf(run, first, last, begin, length);
+  const length = along[last] - along[first];
+  const stretch = stretchOf(run, first + 1, last - 1, along[first], length);
+  const from = { x: x[first], y: y[first] };
+  const to = { x: x[last], y: y[last] };
   let handles = solveHandles(stretch, from, to, length, into, out);
   let previous = Infinity;
   for (let round = 0; round < ROUNDS && areSane(handles, length); round++) {
@@ -67,7 +49,15 @@ export function fitCubicBetween(
     sums.addCubic(stretch, parameters, 0, from, to, handles);
     const worst = Math.sqrt(sums.worst);
     if (worst <= 0.8 * tolerance || (worst <= tolerance && worst > (1 - LEAST_GAIN) * previous)) {
-      const all = walkBeside(new CubicCurve(from, to, handles), x, y, first, last, length, tolerance).worst;
+      const all = walkBeside(
+        new CubicCurve(from, to, handles),
+        x,
+        y,
+        first + 1,
+        last - 1,
+        length,
+        tolerance,
+      ).worst;
       if (all <= tolerance) return { ...handles, worst: all };
     }
     if (

@@ -6,7 +6,7 @@ import { type Corner, findCorners, leastTurn } from './corners';
 import { placedCorner } from './corner-place';
 import { type Fitted, chainThrough, fitWithin } from './fitted';
 import { jitterOf, roughnessOf } from './jitter';
-import type { Meeting } from './fit-run';
+import type { Meeting } from './longest-piece';
 import { type Loop, measured } from './loop';
 import type { Run } from './run';
 import { type Evening, farthestFromMiddle, runBetween, wholeRun } from './runs-of';

@@ -1,10 +1,10 @@
 import type { Context } from '../context';
 import type { Contour } from '../geometry';
 import { type Chain, contourOfChain } from './chain';
-import type { Meeting } from './fit-run';
+import type { Meeting } from './longest-piece';
 import type { Misfit } from './misfit';
 import type { Run } from './run';
-import { type Evening, foundRun } from './runs-of';
+import type { Evening } from './runs-of';
 import { settle, settleRough } from './settle';
 
 /** A contour with what it was made from. */
@@ -100,7 +100,7 @@ function meanOf(misfits: readonly Misfit[]): number {
 export function chainThrough(runs: readonly Run[], ends: Pick<Chain, 'closed' | 'fixed'>): Chain {
   const chain: Chain = { ...ends, nodes: [], pieces: [] };
   for (const run of runs) {
-    const { x, y } = foundRun(run);
+    const { foundX: x, foundY: y } = run;
     for (let i = 0; i + 1 < x.length; i++) {
       chain.nodes.push({ x: x[i], y: y[i], smooth: false });
       // Each piece stands for the points between its ends: none.

@@ -2,7 +2,7 @@ import { boxOfPoints } from '../geometry';
 import type { ContourSet } from './contours';
 
 /** Side of the cells by which steps are found that may meet, in pixels. */
-const CELL = 2;
+const CELL = 4;
 
 /**
  * Steps of closed polygons, from one point to the next, that cross another step, by the numbers of their first points:

@@ -55,16 +55,21 @@ export function ownWay({ x, y, along, count }: Loop): OwnLoop {
   let first = 0;
   let most = 0;
   for (let i = 0; i < count; i++) {
-    const far = (x[i] - middleX) ** 2 + (y[i] - middleY) ** 2;
+    const dx = x[i] - middleX;
+    const dy = y[i] - middleY;
+    const far = dx * dx + dy * dy;
     // Of places as far but for rounding, the first.
-    if (far > most + 1e-9) [first, most] = [i, far];
+    if (far > most + 1e-9) {
+      first = i;
+      most = far;
+    }
   }
   const [ux, uy] = [x[first] - middleX, y[first] - middleY];
   let bulge = 0;
   for (let i = 0; i < count; i++) {
     const across = (x[i] - middleX) * uy - (y[i] - middleY) * ux;
     const before = i > 0 ? along[i] - along[i - 1] : along[count] - along[count - 1];
-    bulge += across ** 3 * (before + along[i + 1] - along[i]);
+    bulge += across * across * across * (before + along[i + 1] - along[i]);
   }
   const reversed = bulge < 0;
   const turned = (values: Float64Array) => {

@@ -42,8 +42,13 @@ export function farthestFromMiddle({ x, y }: Pick<Loop, 'x' | 'y'>): number {
   let first = 0;
   let most = 0;
   for (let i = 0; i < x.length; i++) {
-    const far = (x[i] - middleX) ** 2 + (y[i] - middleY) ** 2;
-    if (far > most) [first, most] = [i, far];
+    const dx = x[i] - middleX;
+    const dy = y[i] - middleY;
+    const far = dx * dx + dy * dy;
+    if (far > most) {
+      first = i;
+      most = far;
+    }
   }
   return first;
 }
@@ -141,13 +146,3 @@ export function runFrom(run: Run, first: number): Run {
   };
   return runOf(turned(run.x), turned(run.y), true, turned(run.foundX), turned(run.foundY), false);
 }
-
-/** The run with its points as they were found. */
-export function foundRun(run: Run): Run {
-  const known = asFound.get(run);
-  if (known) return known;
-  const found = runOf(run.foundX, run.foundY, run.around, run.foundX, run.foundY, run.beyond);
-  asFound.set(run, found);
-  return found;
-}
-const asFound = new WeakMap<Run, Run>();

@@ -1,4 +1,4 @@
-import { type Contour, type CrossingPlace, findCrossings } from '../geometry';
+import { type CrossingPlace, findCrossings } from '../geometry';
 import type { Chain } from './chain';
 import { type Fitted, chainThrough, withChain } from './fitted';
 import { mend, mendAll } from './mend';
@@ -90,12 +90,4 @@ function tightened(
   const before = new Set<object>(chain.pieces);
   for (const piece of mended.pieces) if (!before.has(piece)) levels.set(piece, next);
   return withChain(own, mended);
-}
-
-/** The straight way through some points. */
-export function polyline(x: ArrayLike<number>, y: ArrayLike<number>, closed: boolean): Contour {
-  const segments: Contour['segments'] = [];
-  for (let i = 1; i < x.length; i++) segments.push({ kind: 'line', x: x[i], y: y[i] });
-  if (closed) segments.push({ kind: 'line', x: x[0], y: y[0] });
-  return { start: { x: x[0], y: y[0] }, segments, closed };
 }
