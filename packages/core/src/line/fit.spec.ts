@@ -73,7 +73,9 @@ describe('makeLine', () => {
         expect(found[0].closed).toBe(true);
         const pieces = indexPieces(found, 0.01);
         for (let i = 0; i < contours.points.length; i += 2) {
-          expect(distanceToPieces(pieces, contours.points[i], contours.points[i + 1])).toBeLessThan(options.tolerance + 0.002);
+          expect(distanceToPieces(pieces, contours.points[i], contours.points[i + 1])).toBeLessThan(
+            options.tolerance + 0.002,
+          );
         }
         expect(nodeCount(found[0])).toBeLessThan(30);
       }),
