@@ -15,3 +15,4 @@ export * from './meetings';
 export * from './homography';
 export * from './areas';
 export * from './crossings';
+export * from './placed-segments';

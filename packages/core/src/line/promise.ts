@@ -3,7 +3,7 @@ import type { FitOptions } from './fit-loop';
 import { type Fitted, beyondTolerance, withChain } from './fitted';
 import { mendAll } from './mend';
 import { rimOf } from './rim';
-import { type Anew, uncross } from './uncross';
+import { type Anew, crossingsOfCurves, uncross } from './uncross';
 
 /** How finely curves are followed, and how far apart places along them are looked at, in pixels. */
 const FLAT = 0.02;
@@ -30,8 +30,9 @@ export function keepPromise(
   const allowed = tolerance + beyondTolerance(smoothness) + ROUNDED;
   const offs = new Float64Array(fitted.length).fill(NaN);
   const known = new Array<Fitted | undefined>(fitted.length);
+  const crossings = crossingsOfCurves();
   for (let round = 0; ; round++) {
-    const left = uncross(fitted, tolerance, anew);
+    const left = uncross(fitted, tolerance, anew, crossings);
     const wrong: number[] = [];
     fitted.forEach((one, k) => {
       if (!one) return;

@@ -1,8 +1,11 @@
 import {
   type Contour,
   type CrossingPlace,
+  type Crossings,
+  type PlacedSegment,
+  type Point,
   flatten,
-  indexPieces,
+  followed,
   insidePolygon,
   signedArea,
 } from '../geometry';
@@ -16,36 +19,58 @@ const FLAT = 0.02;
 
 /**
  * Small contours that came to lie on the wrong side of the curve nearest to them: holes lie in ink, outer contours in
- * paper. Given as if both crossed.
+ * paper. Given as if both crossed. `crossings` were looked for among the same contours.
  */
-export function strayed(fitted: readonly Fitted[], holes: Uint8Array, tolerance: number): CrossingPlace[] {
-  const contours = fitted.map(({ contour }) => contour);
+export function strayed(
+  fitted: readonly Fitted[],
+  holes: Uint8Array,
+  tolerance: number,
+  crossings: Crossings,
+): CrossingPlace[] {
   const reach = SMALL * tolerance;
-  const small = contours.flatMap((contour, k) => (isWithin(contour, reach) ? [k] : []));
-  if (small.length === 0) return [];
-  const { pieces, owners, index } = indexPieces(contours, FLAT);
-  const segments = segmentStarts(contours);
-  const found: CrossingPlace[] = [];
-  for (const k of small) {
-    const { x, y } = contours[k].start;
-    let nearest = -1;
-    let least = Infinity;
-    for (const piece of index?.search(x - reach, y - reach, x + reach, y + reach) ?? []) {
-      if (owners[piece] === k) continue;
-      const off = squaredDistance(pieces, piece, x, y);
-      if (off < least) [least, nearest] = [off, piece];
-    }
-    if (nearest < 0 || least > reach * reach) continue;
-    const [x1, y1, x2, y2] = pieces.subarray(4 * nearest, 4 * nearest + 4);
-    const b = owners[nearest];
+  return fitted.flatMap((one, k) => {
+    if (!isWithin(one.contour, reach)) return [];
+    const { start } = one.contour;
+    const near = nearestPiece(
+      crossings.near(start, reach).filter(({ contour }) => contour !== k),
+      start,
+      reach,
+    );
+    if (!near) return [];
+    const { contour: b, number: segmentB } = near.placed;
     // Ink lies to the left of outer contours that run counter-clockwise, and of holes that run clockwise.
-    const turned = signedArea(contours[b]) > 0 === (holes[b] === 1);
-    const isInInk = (x2 - x1) * (y - y1) - (y2 - y1) * (x - x1) < 0 !== turned;
-    if (isInInk === (holes[k] === 1) || !changedSides(fitted[k], fitted[b])) continue;
-    const segmentB = segments(b, (x1 + x2) / 2, (y1 + y2) / 2);
-    found.push({ a: k, b, x, y, segmentA: 0, segmentB });
+    const turned = signedArea(fitted[b].contour) > 0 === (holes[b] === 1);
+    const isInInk = near.side < 0 !== turned;
+    if (isInInk === (holes[k] === 1) || !changedSides(one, fitted[b])) return [];
+    return [{ a: k, b, ...start, segmentA: 0, segmentB }];
+  });
+}
+
+/** The nearest of some segments within a reach of a place, and on which side of it that lies: left below 0. */
+function nearestPiece(
+  segments: readonly PlacedSegment[],
+  { x, y }: Point,
+  reach: number,
+): { placed: PlacedSegment; side: number } | undefined {
+  let nearest: { placed: PlacedSegment; side: number } | undefined;
+  let least = reach * reach;
+  for (const placed of segments) {
+    const corners = followed(placed, FLAT);
+    for (let i = 0; i + 3 < corners.length; i += 2) {
+      const dx = corners[i + 2] - corners[i];
+      const dy = corners[i + 3] - corners[i + 1];
+      const offX = x - corners[i];
+      const offY = y - corners[i + 1];
+      const squared = dx * dx + dy * dy;
+      const share = squared > 0 ? (offX * dx + offY * dy) / squared : 0;
+      const at = share < 0 ? 0 : share > 1 ? 1 : share;
+      const off = (offX - at * dx) ** 2 + (offY - at * dy) ** 2;
+      if (off > least) continue;
+      least = off;
+      nearest = { placed, side: dx * offY - dy * offX };
+    }
   }
-  return found;
+  return nearest;
 }
 
 /** Whether a contour begins inside another where its rim begins outside, or the other way around. */
@@ -63,29 +88,3 @@ function isWithin({ start, segments }: Contour, reach: number): boolean {
   );
 }
 const MANY = 20;
-
-function squaredDistance(pieces: Float64Array, piece: number, x: number, y: number): number {
-  const [x1, y1, x2, y2] = pieces.subarray(4 * piece, 4 * piece + 4);
-  const [dx, dy] = [x2 - x1, y2 - y1];
-  const squared = dx * dx + dy * dy;
-  const share = squared > 0 ? ((x - x1) * dx + (y - y1) * dy) / squared : 0;
-  const at = share < 0 ? 0 : share > 1 ? 1 : share;
-  return (x - x1 - at * dx) ** 2 + (y - y1 - at * dy) ** 2;
-}
-
-/** Finds a contour's segment by a place on it: the one whose ends are nearest together. */
-const segmentStarts =
-  (contours: readonly Contour[]) =>
-  (contour: number, x: number, y: number): number => {
-    const { start, segments } = contours[contour];
-    let from = start;
-    let best = 0;
-    let least = Infinity;
-    segments.forEach((segment, k) => {
-      const way = Math.hypot(segment.x - x, segment.y - y) + Math.hypot(from.x - x, from.y - y);
-      const more = way - Math.hypot(segment.x - from.x, segment.y - from.y);
-      if (more < least) [least, best] = [more, k];
-      from = segment;
-    });
-    return best;
-  };

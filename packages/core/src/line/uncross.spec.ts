@@ -10,7 +10,7 @@ import { makeLine } from './line';
 import { wholeRun } from './runs-of';
 import { settleEdges } from './settle-edges';
 import { strayed } from './strayed';
-import { uncross } from './uncross';
+import { crossingsOfCurves, uncross } from './uncross';
 
 /** A rim of points a pixel apart around a box, and a path with every `every`-th of its points as nodes. */
 function boxed(left: number, top: number, width: number, height: number, every: number): Fitted {
@@ -99,8 +99,13 @@ describe('strayed', () => {
   it('sees a speck that came to lie on the other side of a curve', () => {
     // Its rim lies outside the box, its path inside.
     const lost: Fitted = { contour: circleContour({ x: 59.4, y: 30 }, 0.3), runs: small(61).runs };
-    expect(strayed([disc, lost], Uint8Array.of(0, 0), 1 / 3)).toMatchObject([{ a: 1, b: 0 }]);
-    expect(strayed([disc, small(61)], Uint8Array.of(0, 0), 1 / 3)).toEqual([]);
-    expect(strayed([disc, small(30)], Uint8Array.of(0, 1), 1 / 3)).toEqual([]);
+    const among = (all: Fitted[], holes: number[]) => {
+      const crossings = crossingsOfCurves();
+      crossings.find(all.map(({ contour }) => contour));
+      return strayed(all, Uint8Array.from(holes), 1 / 3, crossings);
+    };
+    expect(among([disc, lost], [0, 0])).toMatchObject([{ a: 1, b: 0 }]);
+    expect(among([disc, small(61)], [0, 0])).toEqual([]);
+    expect(among([disc, small(30)], [0, 1])).toEqual([]);
   });
 });

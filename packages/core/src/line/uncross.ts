@@ -1,4 +1,4 @@
-import { type CrossingPlace, findCrossings } from '../geometry';
+import { type CrossingPlace, Crossings } from '../geometry';
 import type { Chain } from './chain';
 import { type Fitted, chainThrough, withChain } from './fitted';
 import { mend, mendAll } from './mend';
@@ -10,6 +10,9 @@ const CHECKED = 0.003;
 const TIGHTER = [0.4, 0.12, 0];
 /** How often it is looked again before whole contours go from point to point. */
 const ROUNDS = 8;
+
+/** Crossings of curves in pixels. */
+export const crossingsOfCurves = (): Crossings => new Crossings(CHECKED);
 
 /** How contours lie, and how one can be made anew. */
 export interface Anew {
@@ -23,29 +26,34 @@ export interface Anew {
 
 /**
  * Rims cross neither themselves nor one another; no more may the curves fitted to them. Just the pieces that cross are
- * followed more closely, the rest staying as it is. The same where a speck came to lie on the other side of a curve. In place; how many places
- * are left in which something crosses, which are none.
+ * followed more closely, the rest staying as it is. The same where a speck came to lie on the other side of a curve. In
+ * place; how many places are left in which something crosses, which are none. Asked again with the same `crossings`, only
+ * what became another since is looked at.
  */
-export function uncross(fitted: (Fitted | undefined)[], tolerance: number, anew: Anew): number {
+export function uncross(
+  fitted: (Fitted | undefined)[],
+  tolerance: number,
+  anew: Anew,
+  crossings = crossingsOfCurves(),
+): number {
   const numbers = fitted.flatMap((one, k) => (one ? [k] : []));
   const levels = new WeakMap<object, number>();
-  let changed: Set<number> | undefined;
   for (let round = 0; ; round++) {
     const all = numbers.map((k) => fitted[k] as Fitted);
     const contours = all.map(({ contour }) => contour);
     const { holes } = anew;
-    const wrong: CrossingPlace[] = findCrossings(contours, CHECKED, changed);
+    const wrong: CrossingPlace[] = crossings.find(contours);
     if (holes && wrong.length === 0)
       wrong.push(
         ...strayed(
           all,
           Uint8Array.from(numbers, (k) => holes[k]),
           tolerance,
+          crossings,
         ),
       );
     if (wrong.length === 0 || round > ROUNDS + 1) return wrong.length;
     const crossing = byContour(wrong);
-    changed = new Set(crossing.keys());
     for (const [n, pieces] of crossing) {
       const k = numbers[n];
       const own = fitted[k] as Fitted;
