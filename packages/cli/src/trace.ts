@@ -1,10 +1,13 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
-import { extname } from 'node:path';
 import {
   type CheckedFile,
   DrelkError,
+  FORMAT_IDS,
+  type FormatId,
   type JobDocument,
   factsOf,
+  formatOf,
+  formatOfName,
   handOffFile,
   newJob,
   newMemory,
@@ -29,7 +32,7 @@ export interface TraceOptions {
 
 /** `drelk trace`: picture in, checked cut files and a report out. Files appear whole or not at all. */
 export async function trace(path: string, options: TraceOptions): Promise<void> {
-  const formats = options.out.map(formatOf);
+  const formats = options.out.map(formatFor);
   const begun = performance.now();
   const { source, decoded } = await openPicture(path);
   const decode = performance.now() - begun;
@@ -46,7 +49,7 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   const files = formats.map((format) => handOffFile(document, result, format));
   const facts = factsOf(result);
   const milliseconds = { decode, ...result.timing, handoff: performance.now() - handing };
-  const outputs: [string, string][] = files.map((file, k) => [options.out[k], file.text]);
+  const outputs: [string, string | Uint8Array][] = files.map((file, k) => [options.out[k], file.bytes]);
   if (options.report) {
     const report = {
       ...facts,
@@ -68,12 +71,13 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   }
 }
 
-function formatOf(file: string): 'svg' | 'dxf' {
-  const ending = extname(file).toLowerCase().slice(1);
-  if (ending === 'svg' || ending === 'dxf') return ending;
+function formatFor(file: string): FormatId {
+  const format = formatOfName(file);
+  if (format) return format;
+  const endings = FORMAT_IDS.map((id) => `.${formatOf(id).ending}`).join(' nor ');
   throw new DrelkError(
     'bad-document',
-    `“${file}” ends in neither .svg nor .dxf.`,
+    `“${file}” ends in neither ${endings}.`,
     'Name the output by what it is to be.',
   );
 }
@@ -164,7 +168,7 @@ async function readJob(path: string, fresh: JobDocument): Promise<JobDocument> {
 const readBacks = (files: CheckedFile[]) => files.map(({ format, readBack }) => ({ format, ...readBack }));
 
 /** Writes every file under a temporary name first, so that a failure leaves nothing behind. */
-async function writeAll(outputs: [string, string][]): Promise<void> {
+async function writeAll(outputs: [string, string | Uint8Array][]): Promise<void> {
   const temporary = outputs.map(([path]) => `${path}.part-${process.pid}`);
   try {
     for (let k = 0; k < outputs.length; k++) await writeFile(temporary[k], outputs[k][1]);

@@ -1,5 +1,14 @@
 import Joi from 'joi';
-import { DEFAULTS, type JobDocument, KINDS, LINE_METHODS, NEIGHBOURS, SEPARATIONS } from '@drelk/core';
+import {
+  DEFAULTS,
+  FORMAT_IDS,
+  type JobDocument,
+  KINDS,
+  LINE_METHODS,
+  NEIGHBOURS,
+  SEPARATIONS,
+  formatOf,
+} from '@drelk/core';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -153,10 +162,16 @@ const settings = {
     edge: Joi.string().valid('width', 'height').required(),
     length: Joi.number().min(0.1).max(100_000).allow(null).required(),
   }).required(),
-  handoff: Joi.object({
-    svg: Joi.string().valid('filled', 'lines').required(),
-    dxf: Joi.string().valid('r12', '2000').required(),
-  }).required(),
+  handoff: Joi.object(
+    Object.fromEntries(
+      FORMAT_IDS.map((id) => [
+        id,
+        Joi.string()
+          .valid(...formatOf(id).choices.map((choice) => choice.id))
+          .required(),
+      ]),
+    ),
+  ).required(),
 };
 
 /** A whole job document, as saved and as sent. */

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { FORMAT_IDS } from '@drelk/core';
 import { jobDocumentSchema } from './document.schema';
 
 const patch = Joi.object({
@@ -35,7 +36,9 @@ export const shelfQuerySchema = Joi.object({
 /** What comes beside a handed-off file's bytes. */
 export const handOffFactsSchema = Joi.object({
   name: Joi.string().min(1).max(160).required(),
-  format: Joi.string().valid('svg', 'dxf').required(),
+  format: Joi.string()
+    .valid(...FORMAT_IDS)
+    .required(),
   width: Joi.number().min(0).required(),
   height: Joi.number().min(0).required(),
   contours: Joi.number().integer().min(1).required(),

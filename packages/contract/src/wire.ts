@@ -1,4 +1,4 @@
-import type { JobDocument } from '@drelk/core';
+import type { FormatId, JobDocument } from '@drelk/core';
 
 /** One change of a document, as patches forward and back (RFC 6902 operations with array paths, as immer writes them). */
 export interface HistoryStep {
@@ -47,7 +47,7 @@ export interface SaveRequest {
 export interface HandOffRecord {
   id: number;
   name: string;
-  format: 'svg' | 'dxf';
+  format: FormatId;
   bytes: number;
   width: number;
   height: number;

@@ -1,7 +1,8 @@
 import type { Box, Shape } from '../geometry';
 
 /** What the machine does along a path. */
-export type Task = 'cut-through' | 'score' | 'engrave' | 'pocket' | 'guide';
+export const TASKS = ['cut-through', 'score', 'engrave', 'pocket', 'guide'] as const;
+export type Task = (typeof TASKS)[number];
 
 /** A colour's name and itself, #rrggbb. */
 export interface DrawingPlate {

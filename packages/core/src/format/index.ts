@@ -1,11 +1,10 @@
 export * from './drawing';
-export * from './number';
 export * from './file-name';
-export * from './svg/write';
-export * from './svg/read';
-export * from './dxf/write-r12';
-export * from './dxf/write-2000';
-export * from './dxf/read';
+export * from './file-format';
+export * from './formats';
+export { pathData } from './svg/write';
+export { type SvgDrawing, readSvg } from './svg/read';
+export { type DxfContour, type DxfDrawing, readDxf } from './dxf/read';
 export { type PictureHeader } from './picture/header';
 export * from './picture/read-header';
 export * from './picture/png-density';

@@ -17,9 +17,9 @@ describe('handOff', () => {
     ['dxf', { svg: 'filled', dxf: 'r12' }],
     ['dxf', { svg: 'filled', dxf: '2000' }],
   ] as const)('measures the %s it has read back (%o)', (format, chosen) => {
-    const { readBack, name, text } = handOff(drawing([disc]), 'Tea', format, chosen);
+    const { readBack, name, bytes } = handOff(drawing([disc]), 'Tea', format, chosen);
     expect(name).toBe(`Tea.${format}`);
-    expect(text.length).toBeGreaterThan(100);
+    expect(bytes.length).toBeGreaterThan(100);
     expect(readBack.contours).toBe(1);
     expect(readBack.area).toBeCloseTo(Math.PI * 400, 0);
     expect(readBack.cutLength).toBeCloseTo(2 * Math.PI * 20, 1);

@@ -1,28 +1,17 @@
 import { DrelkError } from '../error';
+import { type Drawing, type FormatChoices, type FormatId, TASKS, fileNameFor, formatOf } from '../format';
 import {
-  type Drawing,
-  type SvgStyle,
-  fileNameFor,
-  readDxf,
-  readSvg,
-  writeDxf2000,
-  writeDxfR12,
-  writeSvg,
-} from '../format';
-import { type Contour, boxOf, contourLength, contoursOf, signedArea, worstDistance } from '../geometry';
+  type Contour,
+  boxOf,
+  contourLength,
+  contoursOf,
+  placeShape,
+  signedArea,
+  worstDistance,
+} from '../geometry';
 
-/** What the user may set of Hand off. */
-export interface HandOffSettings {
-  svg: SvgStyle;
-  dxf: 'r12' | '2000';
-}
-
-/** A finished file. */
-export interface HandOffFile {
-  name: string;
-  format: 'svg' | 'dxf';
-  text: string;
-}
+/** What the user may set of Hand off: what is chosen of each format. */
+export type HandOffSettings = FormatChoices;
 
 /** What reading a file back showed, beside what was meant. Millimetres. */
 export interface ReadBack {
@@ -36,8 +25,11 @@ export interface ReadBack {
   worst: number;
 }
 
-/** Files re-read from their text and compared with the piece before anybody gets them. */
-export interface CheckedFile extends HandOffFile {
+/** A finished file, re-read from its bytes and compared with the piece before anybody gets it. */
+export interface CheckedFile {
+  name: string;
+  format: FormatId;
+  bytes: Uint8Array<ArrayBuffer>;
   readBack: ReadBack;
 }
 
@@ -50,51 +42,68 @@ const PLACES = 8000;
 export function handOff(
   drawing: Drawing,
   name: string,
-  format: 'svg' | 'dxf',
+  format: FormatId,
   settings: HandOffSettings,
 ): CheckedFile {
-  const contours = contoursOf(drawing.paths.map((path) => path.shape));
-  if (contours.length === 0) {
+  const meant = contoursIn(drawing);
+  if (meant.length === 0) {
     throw new DrelkError(
       'empty-drawing',
       'There is no path to hand off.',
       'Look at Ink: something must be shape.',
     );
   }
-  const text = writeFile(drawing, format, settings);
-  const readBack = compare(readFile(text, drawing, format), contours);
+  const kind = formatOf(format);
+  const bytes = kind.write(drawing, settings[format]);
+  const read = inFrameOf(drawing, readBackOf(format, bytes));
+  const readBack = compare(contoursIn(read), meant);
   // Only single lines may be open.
-  const lines = drawing.paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed);
-  const open = lines.length;
-  if (readBack.contours !== contours.length || readBack.open !== open || readBack.worst > ALLOWED) {
-    throw new DrelkError(
-      'hand-off-differs',
-      `The ${format.toUpperCase()} file read back differs from the piece: ${readBack.contours} of ${contours.length} contours, ` +
-        `${readBack.open} of ${open} open, ${readBack.worst.toFixed(3)} mm off.`,
-      'Nothing was handed off. Please keep the job and report it.',
+  const open = drawing.paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed).length;
+  const isAsMeant =
+    readBack.contours === meant.length &&
+    readBack.open === open &&
+    readBack.worst <= ALLOWED &&
+    tasksIn(read) === tasksIn(drawing);
+  if (!isAsMeant) {
+    throw differs(
+      format,
+      `${readBack.contours} of ${meant.length} contours, ${readBack.open} of ${open} open, ` +
+        `${readBack.worst.toFixed(3)} mm off, ${tasksIn(read)} for ${tasksIn(drawing)}`,
     );
   }
-  return { name: fileNameFor(name, format), format, text, readBack };
+  return { name: fileNameFor(name, kind.ending), format, bytes, readBack };
 }
 
-function writeFile(drawing: Drawing, format: 'svg' | 'dxf', settings: HandOffSettings): string {
-  if (format === 'svg') return writeSvg(drawing, settings.svg);
-  return settings.dxf === 'r12' ? writeDxfR12(drawing) : writeDxf2000(drawing);
+const differs = (format: FormatId, how: string) =>
+  new DrelkError(
+    'hand-off-differs',
+    `The ${formatOf(format).name} file read back differs from the piece: ${how}.`,
+    'Nothing was handed off. Please keep the job and report it.',
+  );
+
+function readBackOf(format: FormatId, bytes: Uint8Array): Drawing {
+  try {
+    return formatOf(format).readBack(bytes);
+  } catch (error) {
+    if (error instanceof DrelkError) throw differs(format, error.message);
+    throw error;
+  }
 }
 
-/** Contours as a file has them, brought back into the piece's own frame. */
-function readFile(text: string, { frame }: Drawing, format: 'svg' | 'dxf'): Contour[] {
-  if (format === 'svg') return readSvg(text).contours;
-  const height = frame.bottom - frame.top;
-  return readDxf(text).contours.map(({ contour }) => ({
-    ...contour,
-    start: { x: contour.start.x, y: contour.start.y + height },
-    segments: contour.segments.map((segment) =>
-      segment.kind === 'cubic'
-        ? { ...segment, y: segment.y + height, y1: segment.y1 + height, y2: segment.y2 + height }
-        : { ...segment, y: segment.y + height },
-    ),
-  }));
+const contoursIn = ({ paths }: Drawing): Contour[] => contoursOf(paths.map(({ shape }) => shape));
+
+/** How many contours have each task. */
+function tasksIn({ paths }: Drawing): string {
+  return TASKS.flatMap((task) => {
+    const own = contoursOf(paths.filter((path) => path.task === task).map(({ shape }) => shape));
+    return own.length > 0 ? [`${own.length} ${task}`] : [];
+  }).join(', ');
+}
+
+/** A drawing moved so that its frame's lower left lies where the other's does: files have origins of their own. */
+function inFrameOf({ frame }: Drawing, read: Drawing): Drawing {
+  const move = { scale: 1, x: frame.left - read.frame.left, y: frame.bottom - read.frame.bottom };
+  return { ...read, paths: read.paths.map((path) => ({ ...path, shape: placeShape(path.shape, move) })) };
 }
 
 function compare(read: Contour[], meant: Contour[]): ReadBack {

@@ -1,3 +1,4 @@
+import { USUAL_CHOICES } from '../format';
 import type { HandOffSettings } from '../handoff';
 import { INK_DEFAULTS, type InkSettings } from '../ink';
 import type { LineMethod } from '../line';
@@ -72,7 +73,7 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
     overlap: 2,
   },
   piece: { by: 'artwork', edge: 'width', length: null },
-  handoff: { svg: 'filled', dxf: 'r12' },
+  handoff: USUAL_CHOICES,
 };
 
 /** A new job on a picture, named after its file. */

@@ -1,4 +1,5 @@
 import { quietContext } from '../context';
+import { FORMAT_IDS } from '../format';
 import { coloured, drawn } from '../testing/pictures';
 import { type JobDocument, newJob } from './document';
 import { factsOf } from './facts';
@@ -64,8 +65,8 @@ describe('runJob', () => {
   });
 
   it('gives the same bytes for the same document and pixels', () => {
-    for (const format of ['svg', 'dxf'] as const) {
-      expect(handOffFile(job, run(job), format).text).toBe(handOffFile(job, run(job), format).text);
+    for (const format of FORMAT_IDS) {
+      expect(handOffFile(job, run(job), format).bytes).toEqual(handOffFile(job, run(job), format).bytes);
     }
   });
 
@@ -85,7 +86,7 @@ describe('runJob', () => {
 });
 
 describe('handOffFile', () => {
-  it.each(['svg', 'dxf'] as const)('reads the %s back and finds it as meant', (format) => {
+  it.each(FORMAT_IDS)('reads the %s back and finds it as meant', (format) => {
     const { readBack, name } = handOffFile(job, run(job), format);
     expect(name).toBe(`Ring of tea.${format}`);
     expect(readBack).toMatchObject({ contours: 2, open: 0 });

@@ -1,6 +1,6 @@
 import { type Context } from '../context';
 import { DrelkError } from '../error';
-import type { Drawing } from '../format';
+import type { Drawing, FormatId } from '../format';
 import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
 import type { Kind } from '../ink';
@@ -139,7 +139,7 @@ function tolerancePixels(
 }
 
 /** One file of a job's result, re-read and compared before it is given out. */
-export function handOffFile(document: JobDocument, result: JobResult, format: 'svg' | 'dxf'): CheckedFile {
+export function handOffFile(document: JobDocument, result: JobResult, format: FormatId): CheckedFile {
   const { refused } = result.line;
   if (refused) throw new DrelkError(refused.code, refused.message, refused.hint);
   return handOff(result.drawing, document.name, format, document.handoff);

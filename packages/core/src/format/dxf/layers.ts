@@ -1,4 +1,4 @@
-import type { Drawing, DrawingPath, Task } from '../drawing';
+import { type Drawing, type DrawingPath, TASKS, type Task } from '../drawing';
 
 /** Layer name and colour number (DXF reference, colour index 1 to 255) of each task; the numbers are our own. */
 const LAYERS: Record<Task, { name: string; colour: number }> = {
@@ -31,3 +31,7 @@ export function layerName({ task, plate }: Pick<DrawingPath, 'task' | 'plate'>):
   if (!plate) return name;
   return `${name}_${plate.name.toUpperCase().replace(/[^A-Z0-9]+/g, '_')}`.slice(0, LONGEST);
 }
+
+/** The task of the paths on a layer, by its name as it is written; undefined for another's layer. */
+export const taskOfLayer = (layer: string): Task | undefined =>
+  TASKS.find((task) => layer === LAYERS[task].name || layer.startsWith(`${LAYERS[task].name}_`));

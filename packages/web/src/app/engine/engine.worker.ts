@@ -64,7 +64,8 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     return plain({ header });
   },
   async handOff({ document, format }, context) {
-    return plain(opened().handOff(document, format, context));
+    const file = opened().handOff(document, format, context);
+    return { answer: file, transfer: [file.bytes.buffer] };
   },
   async contours() {
     const { points, starts } = opened().contours();

@@ -2,6 +2,7 @@ import type {
   CheckedFile,
   DrelkError,
   Facts,
+  FormatId,
   Ink,
   InkSettings,
   JobDocument,
@@ -26,7 +27,7 @@ export interface Place {
 /** Questions that are answered once each, whatever is being computed: what is asked, and the answer. */
 export interface EngineCalls {
   open: { asks: { key: string; file: ArrayBuffer; name: string }; answer: { header: PictureHeader } };
-  handOff: { asks: { document: JobDocument; format: 'svg' | 'dxf' }; answer: CheckedFile };
+  handOff: { asks: { document: JobDocument; format: FormatId }; answer: CheckedFile };
   /** The contours of the last full result, as found before fitting. */
   contours: { asks: object; answer: { points: Float64Array; starts: Uint32Array } };
   /** A picture squared up otherwise than the document says: the source itself, or without its crop. */

@@ -5,6 +5,7 @@ import {
   type ContourSet,
   type DecodedPicture,
   DrelkError,
+  type FormatId,
   type GreyPicture,
   type JobDocument,
   type JobResult,
@@ -65,7 +66,7 @@ export class EngineSession {
     return { result, view: viewOf(result, source.reduction, mode) };
   }
 
-  handOff(document: JobDocument, format: 'svg' | 'dxf', context: Context): CheckedFile {
+  handOff(document: JobDocument, format: FormatId, context: Context): CheckedFile {
     return handOffFile(document, runJob(document, this.source, this.memories.full, context), format);
   }
 

@@ -98,9 +98,9 @@ export class ApiService {
     return this.http.get<HandOffRecord[]>(routes.handOffs(id)).pipe(plainErrors());
   }
 
-  keepHandOff(id: string, { name, format, text, readBack }: CheckedFile): Observable<HandOffRecord> {
+  keepHandOff(id: string, { name, format, bytes, readBack }: CheckedFile): Observable<HandOffRecord> {
     const { width, height, contours, cutLength } = readBack;
-    const body = new Blob([text], { type: 'application/octet-stream' });
+    const body = new Blob([bytes], { type: 'application/octet-stream' });
     const headers = { 'Content-Type': 'application/octet-stream' };
     const params = { name, format, width, height, contours, cutLength };
     return this.http.post<HandOffRecord>(routes.handOffs(id), body, { headers, params }).pipe(plainErrors());

@@ -1,6 +1,6 @@
 /** Gives a file to the browser's downloads. */
-export function saveFile(name: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: 'application/octet-stream' }));
+export function saveFile(name: string, bytes: Uint8Array<ArrayBuffer>): void {
+  const address = URL.createObjectURL(new Blob([bytes], { type: 'application/octet-stream' }));
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

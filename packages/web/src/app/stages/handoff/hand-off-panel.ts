@@ -4,7 +4,7 @@ import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
-import type { CheckedFile, HandOffSettings } from '@drelk/core';
+import { type CheckedFile, FORMAT_IDS, type FormatId, type HandOffSettings, formatOf } from '@drelk/core';
 import { type HandOffRecord, routes } from '@drelk/contract';
 import { JobPageId } from '../../job/job-page-id';
 import { Workbench } from '../../job/workbench';
@@ -22,6 +22,12 @@ import { saveFile } from '../../shared/save-file';
 export class HandOffPanel {
   readonly work = inject(Workbench);
   readonly settings = computed(() => this.work.store.shown()?.handoff);
+  readonly formats = computed(() =>
+    FORMAT_IDS.map((id) => {
+      const { name, choices, choiceOf, note } = formatOf(id);
+      return { id, name, choices, choiceOf, note, chosen: this.settings()?.[id] };
+    }),
+  );
   readonly running = signal(false);
   readonly last = signal<CheckedFile | undefined>(undefined);
   readonly kept = signal<HandOffRecord[]>([]);
@@ -43,7 +49,7 @@ export class HandOffPanel {
     effect(() => this.list(this.page.id()));
   }
 
-  async handOff(format: 'svg' | 'dxf'): Promise<void> {
+  async handOff(format: FormatId): Promise<void> {
     const document = this.work.store.document();
     if (!document || this.running()) return;
     this.running.set(true);
@@ -52,7 +58,7 @@ export class HandOffPanel {
       const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file));
       this.last.set(file);
       this.kept.update((records) => [record, ...records]);
-      saveFile(file.name, file.text);
+      saveFile(file.name, file.bytes);
     } catch (problem) {
       this.problems.show(problem);
     } finally {
@@ -60,15 +66,9 @@ export class HandOffPanel {
     }
   }
 
-  setSvg(svg: HandOffSettings['svg']): void {
-    this.work.store.change('How shapes are drawn', ({ handoff }) => {
-      handoff.svg = svg;
-    });
-  }
-
-  setDxf(dxf: HandOffSettings['dxf']): void {
-    this.work.store.change('DXF release', ({ handoff }) => {
-      handoff.dxf = dxf;
+  choose<F extends FormatId>(format: F, choice: HandOffSettings[F]): void {
+    this.work.store.change(formatOf(format).choiceOf, ({ handoff }) => {
+      handoff[format] = choice;
     });
   }
 

@@ -1,0 +1,75 @@
+import type { Drawing, DrawingPath } from '../drawing';
+import { expectOwn, withPlaces } from '../strict';
+import { MILLIMETRES, type Values, all, first, nextEntity, readEntity, toMillimetres } from './entities';
+import { taskOfLayer } from './layers';
+import { readTags } from './tags';
+
+/** What may stand in a file that this application wrote. */
+const RELEASES = ['AC1009', 'AC1015'];
+const ENTITIES = ['CIRCLE', 'POLYLINE', 'SEQEND', 'LWPOLYLINE', 'SPLINE'];
+/** Layers of no task that the format demands. */
+const GIVEN_LAYER = '0';
+
+/**
+ * The drawing in a DXF file that this application wrote: strictly what that writes, every contour a path of its own.
+ * The frame's lower left is the file's origin; its other corner is that of the artwork. Throws `bad-drawing`.
+ */
+export function readBackDxf(text: string): Drawing {
+  const tags = readTags(text);
+  const last = tags[tags.length - 1];
+  expectOwn(last?.[0] === 0 && last[1] === 'EOF', 'it does not end with EOF');
+  const sections = sectionsOf(tags.slice(0, -1));
+  const header = sections.get('HEADER') ?? [];
+  const variable = (name: string): Values => {
+    const at = header.findIndex(([code, value]) => code === 9 && value === name);
+    expectOwn(at >= 0, `${name} is missing`);
+    return header.slice(at + 1, at + 4);
+  };
+  expectOwn(RELEASES.includes(variable('$ACADVER')[0][1]), 'its release is another');
+  const insunits = Number(variable('$INSUNITS')[0][1]);
+  expectOwn(insunits === 1 || insunits === 4, 'its unit is neither inch nor millimetre');
+  const scale = MILLIMETRES[insunits];
+  const [right, top] = variable('$EXTMAX').map(([, value]) => Number(value) * scale);
+  const layers = new Set(layerNames(sections.get('TABLES') ?? []));
+  const paths: DrawingPath[] = [];
+  const entities = sections.get('ENTITIES') ?? [];
+  for (let i = 0, end = 0; i < entities.length; i = end) {
+    const kind = entities[i][1];
+    end = nextEntity(entities, i);
+    expectOwn(entities[i][0] === 0 && ENTITIES.includes(kind), `“${kind}” stands among its paths`);
+    if (kind === 'SEQEND') continue;
+    const values = entities.slice(i + 1, end);
+    const layer = first(values, 8) ?? '';
+    const task = taskOfLayer(layer);
+    expectOwn(task !== undefined && layers.has(layer), `“${layer}” is no layer of a task`);
+    const contour = readEntity(kind, values);
+    expectOwn(contour !== undefined, `a ${kind} has another form`);
+    paths.push({ task, shape: { outer: withPlaces(toMillimetres(contour, scale)), holes: [] } });
+  }
+  const units = insunits === 1 ? 'in' : 'mm';
+  return { frame: { left: 0, top: -top, right, bottom: 0 }, units, paths };
+}
+
+function sectionsOf(tags: Values): Map<string, Values> {
+  const sections = new Map<string, Values>();
+  for (let i = 0; i < tags.length;) {
+    const end = tags.findIndex(([code, value], k) => k > i && code === 0 && value === 'ENDSEC');
+    expectOwn(
+      tags[i][1] === 'SECTION' && tags[i + 1]?.[0] === 2 && end > 0,
+      'something stands between sections',
+    );
+    sections.set(tags[i + 1][1], tags.slice(i + 2, end));
+    i = end + 1;
+  }
+  return sections;
+}
+
+function layerNames(tables: Values): string[] {
+  const names = tables.flatMap(([code, value], i) =>
+    code === 0 && value === 'LAYER' ? (first(tables.slice(i), 2) ?? []) : [],
+  );
+  const wrong = names.find((name) => name !== GIVEN_LAYER && !taskOfLayer(name));
+  expectOwn(wrong === undefined, `“${wrong}” is no layer of a task`);
+  expectOwn(all(tables, 62).every(Number.isFinite), 'a layer has no colour');
+  return names;
+}

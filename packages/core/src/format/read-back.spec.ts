@@ -1,0 +1,113 @@
+import { circleContour, contoursOf, worstDistance } from '../geometry';
+import type { Contour } from '../geometry';
+import type { Drawing } from './drawing';
+import { type FormatId, USUAL_CHOICES, formatOf, formatOfName } from './formats';
+import { bytesOf, textOf } from './text';
+
+const leaf: Contour = {
+  start: { x: 60, y: 10 },
+  segments: [
+    { kind: 'cubic', x1: 40, y1: 20, x2: 45, y2: 40, x: 60, y: 45 },
+    { kind: 'arc', x: 70, y: 30, bulge: 0.2 },
+    { kind: 'line', x: 60, y: 10 },
+  ],
+  closed: true,
+};
+const drawing: Drawing = {
+  frame: { left: 0, top: 0, right: 100, bottom: 60 },
+  units: 'mm',
+  paths: [
+    {
+      task: 'cut-through',
+      shape: { outer: circleContour({ x: 20, y: 20 }, 9), holes: [circleContour({ x: 20, y: 20 }, 4, true)] },
+    },
+    { task: 'score', shape: { outer: leaf, holes: [] }, plate: { name: 'leaf green', colour: '#3f7d4f' } },
+    {
+      task: 'engrave',
+      shape: {
+        outer: { start: { x: 80, y: 5 }, segments: [{ kind: 'line', x: 90, y: 50 }], closed: false },
+        holes: [],
+        pen: 0.8,
+      },
+    },
+  ],
+};
+const every = (['svg', 'dxf'] as const).flatMap((id) =>
+  formatOf(id).choices.flatMap((choice) =>
+    (['mm', 'in'] as const).map((units) => [id, choice.id, units] as const),
+  ),
+);
+const fileOf = (id: FormatId, choice: string = USUAL_CHOICES[id]) =>
+  textOf(formatOf(id).write(drawing, choice));
+
+describe('what is read back', () => {
+  it.each(every)('%s, %s, in %s: paths and tasks as they were written', (id, choice, units) => {
+    const back = formatOf(id).readBack(formatOf(id).write({ ...drawing, units }, choice));
+    expect(back.units).toBe(units);
+    expect(back.paths.map(({ task }) => task).filter((task, i, all) => task !== all[i - 1])).toEqual([
+      'cut-through',
+      'score',
+      'engrave',
+    ]);
+    // Each file has its own origin: the lower left of the frame.
+    const lowered = (some: Drawing) =>
+      contoursOf(some.paths.map(({ shape }) => shape)).map(({ start, segments, closed }) => ({
+        start: { x: start.x, y: start.y - some.frame.bottom },
+        segments: segments.map((one) =>
+          one.kind === 'cubic'
+            ? {
+                ...one,
+                y: one.y - some.frame.bottom,
+                y1: one.y1 - some.frame.bottom,
+                y2: one.y2 - some.frame.bottom,
+              }
+            : { ...one, y: one.y - some.frame.bottom },
+        ),
+        closed,
+      }));
+    expect(worstDistance(lowered(back), lowered(drawing), 0.1, 0.001)).toBeLessThan(0.01);
+  });
+
+  it.each<[FormatId, string, string, string]>([
+    ['svg', 'a unit that is not said', 'width="100mm"', 'width="100"'],
+    ['svg', 'a width that is not that of the view box', 'width="100mm"', 'width="101mm"'],
+    ['svg', 'a view box that begins elsewhere', 'viewBox="0 0', 'viewBox="1 0'],
+    ['svg', 'a transform', '<g ', '<g transform="scale(2)" '],
+    ['svg', 'a script', '</svg>', '<script>1</script></svg>'],
+    ['svg', 'a shape that is no path', '</g>', '<circle r="1"/></g>'],
+    ['svg', 'a task that is none', 'id="score', 'id="cut-twice'],
+    ['svg', 'a place that is no number', 'M60', 'MNaN'],
+    ['svg', 'a path without a contour', 'd="M60', 'd="" data="M60'],
+    ['dxf', 'no end', '  0\nEOF\n', ''],
+    ['dxf', 'another release', 'AC1009', 'AC1032'],
+    ['dxf', 'a unit that we do not write', '$INSUNITS\n 70\n4', '$INSUNITS\n 70\n6'],
+    ['dxf', 'no extents', '$EXTMAX', '$EXTMIN'],
+    ['dxf', 'an entity that we do not write', '  0\nCIRCLE', '  0\nELLIPSE'],
+    ['dxf', 'a layer of no task', 'SCORE_LEAF_GREEN', 'SCORED'],
+    ['dxf', 'a place that is no number', ' 10\n20.0\n', ' 10\nx\n'],
+    [
+      'dxf',
+      'something between sections',
+      '  0\nENDSEC\n  0\nSECTION',
+      '  0\nENDSEC\n  0\nTABLE\n  0\nSECTION',
+    ],
+  ])('%s: is refused with %s', (id, _what, from, to) => {
+    const text = fileOf(id);
+    expect(text).toContain(from);
+    const spoiled = bytesOf(text.replaceAll(from, to));
+    expect(() => formatOf(id).readBack(spoiled)).toThrow(/not as it was written|path command|not read/);
+  });
+});
+
+it('formats are told by a name’s ending, however it is written', () => {
+  expect(formatOfName('Tea moth.SVG')).toBe('svg');
+  expect(formatOfName('moth.dxf')).toBe('dxf');
+  expect(formatOfName('svg')).toBeUndefined();
+  expect(formatOfName('moth.pdf')).toBeUndefined();
+});
+
+it('bytes are text of plain letters, and nothing else', () => {
+  const long = 'M0 0'.repeat(9000);
+  expect(textOf(bytesOf(long))).toBe(long);
+  expect(() => bytesOf('tête')).toThrow('no ASCII');
+});

@@ -1,0 +1,23 @@
+import { DrelkError } from '../error';
+
+/** Text of nothing but ASCII as bytes. */
+export function bytesOf(text: string): Uint8Array<ArrayBuffer> {
+  const bytes = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    if (code > 127) throw new DrelkError('bad-drawing', `“${text[i]}” is no ASCII.`, 'Use plain letters.');
+    bytes[i] = code;
+  }
+  return bytes;
+}
+
+/** How many bytes become characters at once. */
+const AT_ONCE = 8192;
+
+/** Bytes as text, one character each. */
+export function textOf(bytes: Uint8Array): string {
+  let text = '';
+  for (let i = 0; i < bytes.length; i += AT_ONCE)
+    text += String.fromCharCode(...bytes.subarray(i, i + AT_ONCE));
+  return text;
+}
