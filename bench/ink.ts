@@ -10,7 +10,7 @@ const RUNS = 3;
 export async function inkRows(): Promise<Record<string, Record<string, string>>> {
   const rows: Record<string, Record<string, string>> = {};
   for (const file of readdirSync(`${DEMO}/pictures`).filter((name) => !name.endsWith('.dxf'))) {
-    const { result, iou } = await comparedWithTruth(file);
+    const { traced, iou } = await comparedWithTruth(file);
     const { document, decoded } = await demoPicture(file);
     const times = Array.from({ length: RUNS }, () => {
       const begun = now();
@@ -21,7 +21,7 @@ export async function inkRows(): Promise<Record<string, Record<string, string>>>
     const { width, height } = decoded.picture;
     rows[file] = {
       pixels: `${width} × ${height}`,
-      kind: result.kind,
+      kind: traced.kind,
       'intersection over union': iou.toFixed(4),
       'to ink': `${median(times).toFixed(0)} ms`,
     };

@@ -88,15 +88,15 @@ function trace(picture: ColourPicture): Traced {
 const contoursOf = (picture: ColourPicture) => trace(picture).contours.points.length / 2;
 
 function outlinesOf(picture: ColourPicture): number {
-  const { grey, contours } = trace(picture);
-  return makeLine(contours, grey.height, settings, context).nodesAfter;
+  const { contours } = trace(picture);
+  return makeLine(contours, settings, context).nodesAfter;
 }
 
 /** Line without what comes before it: nodes, and how long that took. */
 function lineOf(picture: ColourPicture): { points: number; milliseconds: number } {
-  const { grey, contours } = trace(picture);
+  const { contours } = trace(picture);
   const begun = now();
-  const { nodesAfter } = makeLine(contours, grey.height, settings, context);
+  const { nodesAfter } = makeLine(contours, settings, context);
   return { points: nodesAfter, milliseconds: now() - begun };
 }
 
@@ -127,7 +127,8 @@ export function noiseRow(): Record<string, Record<string, string>> {
   };
   const begun = now();
   let said = 'paths were made';
-  const { refused } = runJob(document, { key: 'grain', picture, reduction: 1 }, newMemory(), watching).line;
+  const { refused } = runJob(document, { key: 'grain', picture, reduction: 1 }, newMemory(), watching).artwork
+    .traced.line;
   if (refused) said = `${refused.message} ${refused.hint}`;
   return {
     'pure noise, 3 MP': {

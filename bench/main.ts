@@ -3,7 +3,7 @@ import {
   type ColourPicture,
   type DecodedPicture,
   type JobDocument,
-  type JobResult,
+  type PictureResult,
   PREVIEW_PIXELS,
   STEPS,
   newJob,
@@ -31,7 +31,7 @@ const source = ({ width, height }: ColourPicture) => ({
 });
 
 /** One run of all stages from nothing. */
-function whole(picture: ColourPicture): JobResult {
+function whole(picture: ColourPicture): PictureResult {
   return runJob(newJob(source(picture)), { key: 'bench', picture, reduction: 1 }, newMemory(), context);
 }
 
@@ -68,7 +68,7 @@ async function speed(): Promise<void> {
     [48, 3],
   ]) {
     const picture = twoTone(megapixels);
-    const results: JobResult[] = [];
+    const results: PictureResult[] = [];
     const totals: number[] = [];
     const theirs: number[] = [];
     let points = 0;
@@ -90,8 +90,8 @@ async function speed(): Promise<void> {
     row['whole'] = `${total.toFixed(0)} ms`;
     row['ns/px'] = perPixel[perPixel.length - 1].toFixed(1);
     row['bytes/px'] = memoryRow(megapixels).toFixed(1);
-    row['points'] = `${results[0].line.nodesBefore}`;
-    row['nodes'] = `${results[0].line.nodesAfter}`;
+    row['points'] = `${results[0].artwork.traced.line.nodesBefore}`;
+    row['nodes'] = `${results[0].artwork.traced.line.nodesAfter}`;
     row['reference'] = `${median(theirs).toFixed(0)} ms (${points} points)`;
     const contours = results.map(({ timing }) => timing.grey + timing.ink + timing.contours);
     row['to contours / reference'] = (median(contours) / median(theirs)).toFixed(2);

@@ -8,6 +8,7 @@ import {
   findRowChanges,
   histogram,
   makeLine,
+  matchShapes,
   settleEdges,
   traceContours,
 } from '@drelk/core';
@@ -33,11 +34,11 @@ function trace(grey: GreyPicture): Traced {
   const { level } = automaticTones(histogram(grey));
   const found = traceContours(grey, level, findRowChanges(grey, level), context);
   const contours = settleEdges(found, grey, level, context);
-  const line = makeLine(contours, grey.height, SETTINGS, context);
+  const line = makeLine(contours, SETTINGS, context);
   return {
     points: contours.points.length / 2,
     paths: contoursOf(line.shapes),
-    match: line.match.percent,
+    match: matchShapes(line.rims, line.shapes, grey.height).percent,
     off: line.off,
   };
 }

@@ -1,7 +1,7 @@
 import {
   type ColourPicture,
   type Contour,
-  type JobResult,
+  type PictureResult,
   type Point,
   contoursOf,
   distanceToPieces,
@@ -48,9 +48,9 @@ export async function scoreShape(shape: TrueShape, size: number, spoil?: Spoil):
   const truth = placedIn(shape, size);
   const drawn = await drawShape(truth, size);
   const result = trace(spoil ? await spoil(drawn) : drawn);
-  const found = contoursOf(result.line.shapes);
+  const found = contoursOf(result.artwork.traced.line.shapes);
   const pieces = indexPieces(truth.contours, FLAT);
-  const { points } = result.contours;
+  const { points } = result.artwork.traced.contours;
   const contour = Float64Array.from({ length: points.length / 2 }, (_, i) =>
     distanceToPieces(pieces, points[2 * i], points[2 * i + 1], 0.1),
   );
@@ -70,7 +70,7 @@ export async function scoreShape(shape: TrueShape, size: number, spoil?: Spoil):
 }
 
 /** All stages on a picture, as a new job does them. */
-export function trace(picture: ColourPicture): JobResult {
+export function trace(picture: ColourPicture): PictureResult {
   const { width, height } = picture;
   const source = { blob: '', name: 'shape.png', kind: 'png', width, height, density: null, notes: [] };
   const document = newJob(source);

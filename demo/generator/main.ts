@@ -220,7 +220,7 @@ for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealin
   const { width, height } = info;
   const source = { blob: '', name: file, kind: 'png', width, height, density: null, notes: [] };
   const decoded = { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 };
-  const { line } = runJob(newJob(source), decoded, newMemory(), quietContext);
+  const { line } = runJob(newJob(source), decoded, newMemory(), quietContext).artwork.traced;
   const paths = contoursOf(line.shapes)
     .map((contour) => pathData(contour))
     .join('');

@@ -5,7 +5,6 @@ import {
   FORMAT_IDS,
   type FormatId,
   type JobDocument,
-  factsOf,
   formatOf,
   formatOfName,
   handOffFile,
@@ -47,15 +46,15 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   });
   const handing = performance.now();
   const files = formats.map((format) => handOffFile(document, result, format));
-  const facts = factsOf(result);
+  const { facts, artwork, piece, proof } = result;
   const milliseconds = { decode, ...result.timing, handoff: performance.now() - handing };
   const outputs: [string, string | Uint8Array][] = files.map((file, k) => [options.out[k], file.bytes]);
   if (options.report) {
     const report = {
       ...facts,
-      kind: result.kind,
-      scaleSource: result.piece.scaleSource,
-      findings: result.proof.findings,
+      kind: artwork.traced.kind,
+      scaleSource: piece.scale.source,
+      findings: proof.findings,
     };
     outputs.push([
       options.report,
@@ -66,7 +65,7 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
   if (!options.report) {
     const { width, height, shapes, nodes, match } = facts;
     console.log(
-      `${width.toFixed(2)} x ${height.toFixed(2)} mm, ${shapes} shapes, ${nodes} nodes, match ${match.toFixed(2)} %`,
+      `${width.toFixed(2)} x ${height.toFixed(2)} mm, ${shapes} shapes, ${nodes} nodes, match ${(match ?? 0).toFixed(2)} %`,
     );
   }
 }

@@ -1,10 +1,10 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { STEPS, newJob } from '@drelk/core';
+import { STEPS, circleContour, newJob, packPaths } from '@drelk/core';
 import { BenchState } from '../src/app/bench/bench-state';
 import { ToolBox } from '../src/app/bench/tools/tool-box';
-import type { ResultView } from '../src/app/engine/messages';
+import type { ShownView, TracedView } from '../src/app/engine/messages';
 import { JobPageId } from '../src/app/job/job-page-id';
 import { JobStore } from '../src/app/job/job-store';
 import { Workbench } from '../src/app/job/workbench';
@@ -21,19 +21,16 @@ const source = {
 };
 
 /** A result as the worker gives it, for tests of what shows it. */
-export function viewWith(more: Partial<ResultView> = {}): ResultView {
+export function viewWith(more: Partial<ShownView> = {}): ShownView {
   return {
     mode: 'full',
     width: 100,
     height: 80,
-    paths: {
-      outer: '',
-      holes: '',
-      plates: [],
-      lines: [],
-      nodes: new Float32Array(),
-      handles: new Float32Array(),
-    },
+    names: { picture: 'full', ink: 'ink', paths: 'paths' },
+    paths: packPaths([
+      { outer: circleContour({ x: 50, y: 40 }, 20), holes: [circleContour({ x: 50, y: 40 }, 8, true)] },
+    ]),
+    colours: [],
     facts: {
       width: 50,
       height: 40,
@@ -50,36 +47,49 @@ export function viewWith(more: Partial<ResultView> = {}): ResultView {
       match: 99.5,
       off: 0.08,
     },
-    toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
-    squareFacts: {
-      corners: null,
-      hints: [],
-      scale: { from: 'file', millimetresPerPixel: 0.5, uncertainty: 0 },
-    },
-    inkFacts: {
-      kind: 'logo',
-      by: 'tone',
-      levelled: false,
-      before: new Uint32Array(256),
-      after: new Uint32Array(256),
-      automatic: 128,
-      threshold: 128,
-      lightOnDark: false,
-      vanishing: { toPaper: 0.18, toInk: 0 },
-      cleaned: { specks: 7, pinholes: 2, gaps: 0, necks: 0, dropped: 0, pieces: 3 },
-      specks: 4,
-      pinholes: 4,
-      strokeWidth: 7,
-      inkShare: 0.25,
+    traced: {
+      toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+      square: {
+        corners: null,
+        hints: [],
+        scale: { from: 'file', millimetresPerPixel: 0.5, uncertainty: 0 },
+      },
+      ink: {
+        kind: 'logo',
+        by: 'tone',
+        levelled: false,
+        before: new Uint32Array(256),
+        after: new Uint32Array(256),
+        automatic: 128,
+        threshold: 128,
+        lightOnDark: false,
+        vanishing: { toPaper: 0.18, toInk: 0 },
+        cleaned: { specks: 7, pinholes: 2, gaps: 0, necks: 0, dropped: 0, pieces: 3 },
+        specks: 4,
+        pinholes: 4,
+        strokeWidth: 7,
+        inkShare: 0.25,
+      },
+      tolerance: 1 / 3,
     },
     millimetresPerPixel: 0.5,
     scaleSource: 'length',
     frame: { x: 0, y: 0, width: 50, height: 40 },
-    tolerance: 1 / 3,
-    proof: { findings: [], contours: 5, open: 0 },
-    timing: Object.fromEntries(STEPS.map((step) => [step, 1])) as ResultView['timing'],
+    proof: { findings: [] },
+    timing: Object.fromEntries(STEPS.map((step) => [step, 1])) as ShownView['timing'],
     ...more,
   };
+}
+
+/** The same with another trace. */
+export function viewTraced(more: {
+  ink?: Partial<TracedView['ink']>;
+  square?: TracedView['square'];
+}): ShownView {
+  const view = viewWith();
+  if (!view.traced) return view;
+  const { ink, square } = view.traced;
+  return { ...view, traced: { ...view.traced, ink: { ...ink, ...more.ink }, square: more.square ?? square } };
 }
 
 /** A job page's services without a worker or a server: a real store and bench, a result that is set by hand. */

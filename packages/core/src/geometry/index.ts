@@ -16,3 +16,5 @@ export * from './homography';
 export * from './areas';
 export * from './crossings';
 export * from './placed-segments';
+export * from './path-set';
+export * from './pick';

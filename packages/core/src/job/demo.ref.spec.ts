@@ -1,7 +1,6 @@
 import { contoursOf, distancesBetween, signedArea } from '../geometry';
 import { quietContext } from '../context';
 import { demoPicture, demoTruth } from '../testing/demo';
-import { factsOf } from './facts';
 import { newMemory } from './memory';
 import { runJob } from './run';
 
@@ -17,7 +16,7 @@ describe.each([
     const { document, decoded } = await demoPicture(`${name}.${ending}`);
     const result = runJob(document, decoded, newMemory(), quietContext);
     const truth = demoTruth(name);
-    const found = result.line.shapes;
+    const found = result.artwork.traced.line.shapes;
     const area = (shapes: typeof truth) =>
       contoursOf(shapes).reduce((sum, contour) => sum + signedArea(contour), 0);
     const there = distancesBetween(contoursOf(found), contoursOf(truth), 0.5, 0.01);
@@ -28,6 +27,6 @@ describe.each([
     expect(Math.abs(area(found) / area(truth) - 1)).toBeLessThan(0.005);
     expect(there.reduce((sum, distance) => sum + distance, 0) / there.length).toBeLessThan(meanAllowed);
     expect(worst).toBeLessThan(worstAllowed);
-    expect(factsOf(result).openPaths).toBe(0);
+    expect(result.facts.openPaths).toBe(0);
   });
 });

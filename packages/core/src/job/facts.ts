@@ -1,5 +1,6 @@
 import { type Shape, contourLength, contoursOf, drawnRings, nodeCount } from '../geometry';
-import type { JobResult } from './run';
+import type { Piece } from '../piece';
+import type { Traced } from './trace';
 
 /** The figures people look at. Lengths in millimetres. */
 export interface Facts {
@@ -9,7 +10,8 @@ export interface Facts {
   holes: number;
   contours: number;
   nodes: number;
-  nodesBefore: number;
+  /** Points of the contours that were traced. */
+  nodesBefore: number | undefined;
   /** Single lines with two ends, and contours of areas that do not close, which there must be none of. */
   lines: number;
   openPaths: number;
@@ -18,14 +20,14 @@ export interface Facts {
   /** Outlined shapes that are closed lines, drawn with a pen of these mean widths. */
   rings: { count: number; least: number; most: number } | undefined;
   cutLength: number;
-  /** Percent. */
-  match: number;
+  /** How paths compare with the ink they were traced from: percent. */
+  match: number | undefined;
   /** The farthest that any path is from the rim it follows, looked at from both. */
-  off: number;
+  off: number | undefined;
 }
 
-/** The figures of a result. */
-export function factsOf({ piece, line }: Pick<JobResult, 'piece' | 'line'>): Facts {
+/** The figures of a piece, and of the trace where there is one. */
+export function factsOf(piece: Piece, traced?: Pick<Traced, 'line' | 'match'>): Facts {
   const shapes = piece.paths.map((path) => path.shape);
   const contours = contoursOf(shapes);
   const box = piece.artwork;
@@ -36,15 +38,15 @@ export function factsOf({ piece, line }: Pick<JobResult, 'piece' | 'line'>): Fac
     holes: contours.length - shapes.length,
     contours: contours.length,
     nodes: contours.reduce((sum, contour) => sum + nodeCount(contour), 0),
-    nodesBefore: line.nodesBefore,
+    nodesBefore: traced?.line.nodesBefore,
     lines: shapes.filter(({ pen }) => pen !== undefined).length,
     openPaths: contoursOf(shapes.filter(({ pen }) => pen === undefined)).filter(({ closed }) => !closed)
       .length,
     pens: spread(shapes.flatMap(({ pen }) => (pen === undefined ? [] : [pen]))),
     rings: ringsOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
-    match: line.match.percent,
-    off: line.off * piece.millimetresPerPixel,
+    match: traced?.match.percent,
+    off: traced && traced.line.off * piece.scale.millimetresPerPixel,
   };
 }
 

@@ -4,6 +4,7 @@ export * from './memory';
 export * from './resolve';
 export * from './square';
 export * from './ink';
+export * from './trace';
 export * from './run';
 export * from './options';
 export * from './facts';

@@ -24,8 +24,8 @@ describe('ink with nothing touched, against what was drawn (intersection over un
     ['10-tea-hill.png', 'relief', 0.99],
     ['11-tag-on-a4.jpg', 'photo', 0.95],
   ])('%s is seen as %s, at least %d', async (file, kind, least) => {
-    const { result, iou } = await comparedWithTruth(file);
-    expect(result.kind).toBe(kind);
+    const { traced, iou } = await comparedWithTruth(file);
+    expect(traced.kind).toBe(kind);
     expect(iou).toBeGreaterThan(least);
   });
 });
@@ -35,23 +35,23 @@ it('the script is one piece a word after one click, every speck gone', async () 
     ...document,
     ink: { ...document.ink, clean: { ...document.ink.clean, gaps: 16 } },
   });
-  const { result, iou } = await comparedWithTruth('04-open-late.jpg', bridge);
+  const { traced, iou } = await comparedWithTruth('04-open-late.jpg', bridge);
   expect(iou).toBeGreaterThan(0.95);
-  const { grey, level } = result.ink.ink;
+  const { grey, level } = traced.ink.ink;
   expect(piecesOf({ ...grey, level }).count).toBe(2);
-  expect(result.ink.ink.cleaned.specks).toBeGreaterThan(150);
+  expect(traced.ink.ink.cleaned.specks).toBeGreaterThan(150);
 });
 
 it('the tag’s width comes out within 0.5 % once its sheet is said to be A4 (ISO 216)', async () => {
-  const { result, truth } = await comparedWithTruth('11-tag-on-a4.jpg', (document) => ({
+  const { piece, truth } = await comparedWithTruth('11-tag-on-a4.jpg', (document) => ({
     ...document,
     square: { ...document.square, scale: { by: 'rectangle', name: 'a4', ...RECTANGLES.a4 } },
   }));
   const { tag } = (truth as unknown as { millimetres: { tag: { width: number; height: number } } })
     .millimetres;
-  const box = result.piece.artwork;
+  const box = piece.artwork;
   if (!box) throw new Error('no artwork');
-  expect(result.piece.scaleSource).toBe('rectangle');
+  expect(piece.scale.source).toBe('rectangle');
   expect(Math.abs((box.right - box.left) / tag.width - 1)).toBeLessThan(0.005);
   expect(Math.abs((box.bottom - box.top) / tag.height - 1)).toBeLessThan(0.005);
 });
@@ -71,7 +71,7 @@ it('the sketch’s scale comes out within 0.5 % from two places on its ruler', a
     ...document,
     square: { ...document.square, scale: { by: 'ruler', from: click(30), to: click(130), length: 100 } },
   };
-  const { plan } = runJob(scaled, decoded, newMemory(), quietContext);
+  const { plan } = runJob(scaled, decoded, newMemory(), quietContext).artwork.traced;
   const place = (x: number, y: number) => mapPoint(plan.toResult, mapPoint(toPhoto, { x, y }));
   const [a, b, c] = [place(40, 30), place(130, 30), place(130, 70)];
   const millimetres = plan.scale.millimetresPerPixel ?? 0;

@@ -3,7 +3,6 @@ import { contoursOf, findCrossings } from '../geometry';
 import type { ColourPicture } from '../raster';
 import { coloured, drawn, random } from '../testing/pictures';
 import { type JobDocument, type LineDocument, newJob } from './document';
-import { factsOf } from './facts';
 import { newMemory } from './memory';
 import { handOffFile, runJob } from './run';
 
@@ -31,7 +30,7 @@ const ringAndBlot = coloured(
 
 describe('the methods of Line', () => {
   it('outline: a ring is a shape with a hole, and known for a drawn line', () => {
-    const facts = factsOf(run(ringAndBlot, { method: 'outline' }));
+    const facts = run(ringAndBlot, { method: 'outline' }).facts;
     expect(facts).toMatchObject({ shapes: 2, holes: 1, lines: 0, openPaths: 0 });
     expect(facts.rings?.count).toBe(1);
     expect(facts.rings?.most).toBeCloseTo(0.5, 2);
@@ -39,17 +38,17 @@ describe('the methods of Line', () => {
 
   it('centreline: the ring once, what is wider outlined', () => {
     const result = run(ringAndBlot, { method: 'centreline', solid: 9 });
-    const facts = factsOf(result);
+    const facts = result.facts;
     expect(facts).toMatchObject({ shapes: 2, lines: 1 });
     expect(facts.pens?.most).toBeCloseTo(0.5, 2);
     expect(facts.match).toBeGreaterThan(99);
-    const [ring] = result.line.shapes.filter(({ pen }) => pen !== undefined);
+    const [ring] = result.artwork.traced.line.shapes.filter(({ pen }) => pen !== undefined);
     expect(ring.outer.closed).toBe(true);
   });
 
   it('drops contours under an area', () => {
-    expect(factsOf(run(ringAndBlot, { drop: 700 })).shapes).toBe(1);
-    expect(run(ringAndBlot, { drop: 700 }).line.dropped).toBe(1);
+    expect(run(ringAndBlot, { drop: 700 }).facts.shapes).toBe(1);
+    expect(run(ringAndBlot, { drop: 700 }).artwork.traced.line.dropped).toBe(1);
   });
 
   it('makes no paths of grain: the ink is there to be looked at, and nothing is handed off', () => {
@@ -61,9 +60,9 @@ describe('the methods of Line', () => {
     });
     const ink = { by: 'tone' as const, threshold: 128 };
     const result = run(grain, {}, { ...job(grain).ink, ...ink });
-    expect(result.line.refused?.code).toBe('noise');
-    expect(result.ink.ink.inkPixels).toBeGreaterThan(100_000);
-    expect(factsOf(result)).toMatchObject({ shapes: 0, nodes: 0, match: 0 });
+    expect(result.artwork.traced.line.refused?.code).toBe('noise');
+    expect(result.artwork.traced.ink.ink.inkPixels).toBeGreaterThan(100_000);
+    expect(result.facts).toMatchObject({ shapes: 0, nodes: 0, match: 0 });
     expect(() => handOffFile(job(grain), result, 'svg')).toThrow(expect.objectContaining({ code: 'noise' }));
   });
 
@@ -86,13 +85,13 @@ describe('the methods of Line', () => {
     'plates, %s: one for each colour, none crossing',
     (neighbours) => {
       const result = run(flag, { method: 'plates', neighbours, overlap: 3 }, { by: 'plates' });
-      const plates = new Set(result.line.shapes.map(({ plate }) => plate));
+      const plates = new Set(result.artwork.traced.line.shapes.map(({ plate }) => plate));
       expect(plates.size).toBe(3);
       for (const plate of plates) {
-        const own = contoursOf(result.line.shapes.filter((shape) => shape.plate === plate));
+        const own = contoursOf(result.artwork.traced.line.shapes.filter((shape) => shape.plate === plate));
         expect(findCrossings(own, 0.02)).toEqual([]);
       }
-      expect(factsOf(result).openPaths).toBe(0);
+      expect(result.facts.openPaths).toBe(0);
       expect(handOffFile(job(flag), result, 'svg').readBack.open).toBe(0);
     },
   );

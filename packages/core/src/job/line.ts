@@ -43,9 +43,7 @@ export function runLine(
   const { grey } = ink.value.ink;
   const refused = refusalOf(contours.value, grey);
   if (refused) {
-    return step('line', 'line', `${contours.key} refused`, () =>
-      refusedLine(contours.value, refused, grey.height),
-    );
+    return step('line', 'line', `${contours.key} refused`, () => refusedLine(contours.value, refused));
   }
   const settings: LineSettings = {
     blur: edgeBlur(grey).sigma,
@@ -56,7 +54,7 @@ export function runLine(
   };
   if (document.method === 'outline') {
     return step('line', 'line', `${contours.key} ${JSON.stringify(settings)}`, () =>
-      makeLine(contours.value, grey.height, settings, context),
+      makeLine(contours.value, settings, context),
     );
   }
   if (document.method === 'centreline') {
@@ -71,7 +69,7 @@ export function runLine(
   return step('line', 'line', `${map.key} ${JSON.stringify([settings, neighbours, reach])}`, () =>
     neighbours === 'shared'
       ? makePlateLines(map.value, map.value.crossing, contours.value, settings, context)
-      : overlapping(map.value, contours.value, reach, settings, context),
+      : overlapping(map.value, reach, settings, context),
   );
 }
 
@@ -87,46 +85,27 @@ function mapOf({ taken, plates, bands, separated, toned, settings, ink }: InkRes
 }
 
 /** Plates that reach under one another, each traced by itself. */
-function overlapping(
-  map: TakenMap,
-  contours: ContourSet,
-  reach: number,
-  settings: LineSettings,
-  context: Context,
-): LineResult {
+function overlapping(map: TakenMap, reach: number, settings: LineSettings, context: Context): LineResult {
   const plates = [...new Set(map.labels)].filter((label) => label !== NO_PLATE).sort((a, b) => a - b);
   const results = plateSheets(map, plates, reach, context).map((grey) => {
     const around = traceContours(grey, HALF, findRowChanges(grey, HALF, context), context);
-    return makeLine(around, grey.height, settings, context);
+    return makeLine(around, settings, context);
   });
   const shapes = results.flatMap((result, k) =>
     result.shapes.map((shape) => ({ ...shape, plate: plates[k] })),
   );
   const sum = (of: (result: LineResult) => number) =>
     results.reduce((total, result) => total + of(result), 0);
-  return {
-    ...resultOf(
-      shapes,
-      { rim: contours, off: results.reduce((most, result) => Math.max(most, result.off), 0) },
-      map.height,
-      sum((result) => result.nodesBefore),
-      sum((result) => result.dropped),
-    ),
-    // Overlaps would count as paper where areas are compared by what is inside an odd number of contours.
-    match: results.length === 1 ? results[0].match : covering(results),
-  };
-}
-
-/** How well each plate is met, all together. */
-function covering(results: readonly LineResult[]): LineResult['match'] {
-  const sum = (of: (match: LineResult['match']) => number) =>
-    results.reduce((total, { match }) => total + of(match), 0);
-  const [hit, missed, extra] = [
-    sum(({ hit }) => hit),
-    sum(({ missed }) => missed),
-    sum(({ extra }) => extra),
-  ];
-  return { hit, missed, extra, percent: (100 * hit) / (hit + missed + extra) };
+  return resultOf(
+    shapes,
+    {
+      // Overlaps would count as paper if all were compared at once.
+      rims: results.flatMap(({ rims }, k) => rims.map(({ rim }) => ({ rim, plate: plates[k] }))),
+      off: results.reduce((most, { off }) => Math.max(most, off), 0),
+    },
+    sum((result) => result.nodesBefore),
+    sum((result) => result.dropped),
+  );
 }
 
 /** Names and colours of the plates that shapes refer to by number. */

@@ -2,7 +2,6 @@ import { quietContext } from '../context';
 import { FORMAT_IDS } from '../format';
 import { coloured, drawn } from '../testing/pictures';
 import { type JobDocument, newJob } from './document';
-import { factsOf } from './facts';
 import { newMemory } from './memory';
 import { handOffFile, runJob } from './run';
 
@@ -27,7 +26,7 @@ describe('runJob', () => {
 
   it('takes the size from the density: 254 dpi is a tenth of a millimetre a pixel', () => {
     const { piece } = run(job);
-    expect(piece.scaleSource).toBe('file');
+    expect(piece.scale.source).toBe('file');
     expect(piece.frame.right).toBeCloseTo(6, 2);
   });
 
@@ -39,29 +38,30 @@ describe('runJob', () => {
   ] as const)('makes the %s’s %s exactly %d mm', (by, edge, length, width) => {
     const { piece } = run({ ...job, piece: { by, edge, length } });
     expect(piece.frame.right).toBeCloseTo(width, 6);
-    expect(piece.scaleSource).toBe('length');
+    expect(piece.scale.source).toBe('length');
   });
 
   it('works out only what a change touches', () => {
     const memory = newMemory();
     const first = run(job, memory);
     const wider = run({ ...job, piece: { ...job.piece, length: 50 } }, memory);
-    expect(wider.line).toBe(first.line);
+    expect(wider.artwork.traced.line).toBe(first.artwork.traced.line);
     const smoother = run({ ...job, line: { ...job.line, smoothness: 2 } }, memory);
-    expect(smoother.contours).toBe(first.contours);
-    expect(smoother.line).not.toBe(first.line);
+    expect(smoother.artwork.traced.contours).toBe(first.artwork.traced.contours);
+    expect(smoother.artwork.traced.line).not.toBe(first.artwork.traced.line);
     const darker = run({ ...job, ink: { ...job.ink, threshold: 60 } }, memory);
-    expect(darker.ink.ink).not.toBe(first.ink.ink);
-    expect(darker.picture).toBe(first.picture);
-    expect(run(job, memory).ink.ink).toBe(first.ink.ink);
+    expect(darker.artwork.traced.ink.ink).not.toBe(first.artwork.traced.ink.ink);
+    expect(darker.artwork.traced.picture).toBe(first.artwork.traced.picture);
+    expect(run(job, memory).artwork.traced.ink.ink).toBe(first.artwork.traced.ink.ink);
   });
 
   it('means a tolerance in millimetres at the size the piece has', () => {
     const at = (length: number) =>
-      run({ ...job, line: { ...job.line, tolerance: 0.1 }, piece: { ...job.piece, length } }).tolerance;
+      run({ ...job, line: { ...job.line, tolerance: 0.1 }, piece: { ...job.piece, length } }).artwork.traced
+        .tolerance;
     expect(at(60)).toBeCloseTo(0.1, 2);
     expect(at(6)).toBeCloseTo(1, 1);
-    expect(run(job).tolerance).toBeCloseTo(1 / 3);
+    expect(run(job).artwork.traced.tolerance).toBeCloseTo(1 / 3);
   });
 
   it('gives the same bytes for the same document and pixels', () => {
@@ -71,13 +71,13 @@ describe('runJob', () => {
   });
 
   it('turns and mirrors the picture before anything else', () => {
-    const { picture: turned, line } = run({ ...job, square: { ...job.square, turn: 1 } });
+    const { picture: turned, line } = run({ ...job, square: { ...job.square, turn: 1 } }).artwork.traced;
     expect([turned.width, turned.height]).toEqual([80, 100]);
     expect(line.shapes[0].holes[0].start.y).toBeLessThan(50);
   });
 
   it('counts what people look at', () => {
-    expect(factsOf(run(job))).toMatchObject({ shapes: 1, holes: 1, contours: 2, nodes: 4, openPaths: 0 });
+    expect(run(job).facts).toMatchObject({ shapes: 1, holes: 1, contours: 2, nodes: 4, openPaths: 0 });
   });
 
   it('refuses a size that cannot be made', () => {

@@ -1,45 +1,31 @@
-import { type Context } from '../context';
+import type { Context } from '../context';
 import { DrelkError } from '../error';
 import type { Drawing, FormatId } from '../format';
-import { boxOfPoints } from '../geometry';
 import { type CheckedFile, handOff } from '../handoff';
-import type { Kind } from '../ink';
-import { type ContourSet, type LineResult, refusalOf, settleEdges, traceContours } from '../line';
-import { type Piece, type PictureScale, makePiece, pixelScale } from '../piece';
-import { type Proof, prove } from '../prove';
-import type { ColourPicture } from '../raster';
-import { type Corners, type SquareHint, type SquarePlan, measureHints } from '../square';
+import { type Piece, makePiece } from '../piece';
+import { type Proof, LIMITS, type Subject, prove } from '../prove';
 import type { JobDocument } from './document';
-import { type InkResult, runInk } from './ink';
-import { platesOf, runLine } from './line';
-import { type PictureLook, lookAtPicture } from './look';
+import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, remember, shortened } from './memory';
-import { cornersOf, kindOf } from './resolve';
 import { type DecodedPicture, type Squared, runSquare } from './square';
+import { type Provided, type Traced, see, tracePicture } from './trace';
 
-/** Everything the six stages found, except the files themselves. */
+/** Everything the stages found, except the files themselves. */
 export interface JobResult {
-  seen: PictureLook;
-  kind: Kind;
-  corners: Corners | null;
-  hints: SquareHint[];
-  plan: SquarePlan;
-  picture: ColourPicture;
-  ink: InkResult;
-  /** The ink's contours as found; what the paths follow is `line.rim`. */
-  contours: ContourSet;
-  line: LineResult;
+  /** The paths as they were provided. */
+  artwork: Provided;
   piece: Piece;
   proof: Proof;
   drawing: Drawing;
-  /** Largest distance allowed, in pixels of the picture computed on. */
-  tolerance: number;
+  facts: Facts;
   /** Milliseconds each step took when it was computed. */
   timing: Record<Step, number>;
 }
 
-/** Share of a source pixel that paths may be off until a length is given. */
-const DEFAULT_TOLERANCE = 1 / 3;
+/** The result of a job on a picture. */
+export interface PictureResult extends JobResult {
+  artwork: Provided & { traced: Traced };
+}
 
 /**
  * Runs the stages in order, each from memory where nothing it depends on has changed. The same document
@@ -51,52 +37,44 @@ export function runJob(
   source: DecodedPicture,
   memory: Memory,
   context: Context,
-): JobResult {
+): PictureResult {
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
   const step = stepsIn(memory, timing, context);
-  const seen = see(source, memory, step, context);
-  const square = runSquare(document, source, seen, step, context);
-  const ink = runInk(document, source, seen, square, step, context);
-  const contours = step('contours', 'contours', ink.key, () => {
-    const { grey, level, changes } = ink.value.ink;
-    const traced = traceContours(grey, level, changes, context);
-    return refusalOf(traced, grey) ? traced : settleEdges(traced, grey, level, context);
+  const artwork = tracePicture(document, source, memory, step, context);
+  return { ...madeOf(artwork, document, step), artwork, timing };
+}
+
+/** Piece and Prove: what paths become, whoever provides them. */
+function madeOf(
+  artwork: Provided,
+  document: JobDocument,
+  step: RunStep,
+): Pick<JobResult, 'piece' | 'proof' | 'drawing' | 'facts'> {
+  const { value: piece, key } = step(
+    'piece',
+    'piece',
+    `${artwork.key} ${JSON.stringify(document.piece)}`,
+    () => makePiece(artwork, document.piece),
+  );
+  const { frame, paths, scale } = piece;
+  const subject: Subject = {
+    paths,
+    frame,
+    hasTrueSize: scale.source !== 'none',
+    pixel: artwork.traced && scale.millimetresPerPixel / artwork.traced.reduction,
+  };
+  const keys: Record<keyof Subject, string> = {
+    paths: key,
+    frame: key,
+    hasTrueSize: `${subject.hasTrueSize}`,
+    pixel: `${subject.pixel}`,
+  };
+  const proof = prove(subject, LIMITS, (check, look) => {
+    const known = [...check.reads.map((part) => keys[part]), JSON.stringify(LIMITS)].join(' ');
+    return step('prove', `prove ${check.kind}`, known, look).value;
   });
-  const { plan, picture } = square.value;
-  const tolerance = tolerancePixels(document, picture, contours.value, plan.scale);
-  const line = runLine(document.line, tolerance, source.reduction, { ink, contours }, step, context);
-  const pieceKey = JSON.stringify([document.piece, plan.scale, platesOf(ink.value)]);
-  const piece = step('piece', 'piece', `${line.key} ${pieceKey}`, () =>
-    makePiece(line.value.shapes, platesOf(ink.value), picture, plan.scale, document.piece),
-  );
-  const { millimetresPerPixel, scaleSource, frame, paths } = piece.value;
-  const hintsAbout = {
-    corners: cornersOf(document, seen),
-    ghosts: document.source.kind === 'jpeg' && seen.ghosts(),
-    millimetresPerPixel: scaleSource === 'none' ? null : millimetresPerPixel / source.reduction,
-  };
-  const hints = step('square', 'hints', `${square.key} ${JSON.stringify(hintsAbout)}`, () =>
-    measureHints(square.value.grey, hintsAbout),
-  );
-  const proof = step('prove', 'prove', piece.key, () =>
-    prove(paths, millimetresPerPixel / source.reduction, scaleSource !== 'none'),
-  );
-  return {
-    seen,
-    kind: kindOf(document, seen),
-    corners: hintsAbout.corners,
-    hints: hints.value,
-    plan,
-    picture,
-    ink: ink.value,
-    contours: contours.value,
-    line: line.value,
-    piece: piece.value,
-    proof: proof.value,
-    drawing: { frame, units: document.units, paths },
-    tolerance,
-    timing,
-  };
+  const facts = step('prove', 'facts', key, () => factsOf(piece, artwork.traced));
+  return { piece, proof, drawing: { frame, units: document.units, paths }, facts: facts.value };
 }
 
 /** Square up alone: the plan for a document, and the picture made by it. */
@@ -120,27 +98,9 @@ function stepsIn(memory: Memory, timing: Record<Step, number> | undefined, conte
   };
 }
 
-function see(source: DecodedPicture, memory: Memory, step: RunStep, context: Context): PictureLook {
-  return step('look', 'look', source.key, () =>
-    lookAtPicture(memory.looks, source.whole ?? source.picture, context),
-  ).value;
-}
-
-/** The tolerance in pixels: a share of one, or the length asked for at the size the piece will have. */
-function tolerancePixels(
-  document: JobDocument,
-  picture: ColourPicture,
-  contours: ContourSet,
-  scale: PictureScale,
-): number {
-  if (document.line.tolerance === null) return DEFAULT_TOLERANCE;
-  const { millimetresPerPixel } = pixelScale(document.piece, picture, boxOfPoints(contours.points), scale);
-  return Math.max(0.05, document.line.tolerance / millimetresPerPixel);
-}
-
 /** One file of a job's result, re-read and compared before it is given out. */
 export function handOffFile(document: JobDocument, result: JobResult, format: FormatId): CheckedFile {
-  const { refused } = result.line;
+  const refused = result.artwork.traced?.line.refused;
   if (refused) throw new DrelkError(refused.code, refused.message, refused.hint);
   return handOff(result.drawing, document.name, format, document.handoff);
 }

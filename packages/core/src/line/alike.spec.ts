@@ -11,7 +11,7 @@ const settings = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
 function paths(grey: GreyPicture): Contour[] {
   const found = traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext);
   const contours = settleEdges(found, grey, 127.5, quietContext);
-  return contoursOf(makeLine(contours, grey.height, settings, quietContext).shapes);
+  return contoursOf(makeLine(contours, settings, quietContext).shapes);
 }
 
 const nodes = (contours: readonly Contour[]): Point[] => contours.flatMap(({ segments }) => segments);

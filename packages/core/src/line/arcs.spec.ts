@@ -12,7 +12,7 @@ function outline(inside: (x: number, y: number) => boolean, size = 140): Contour
   const grey = drawn(size, size, inside, 32);
   const found = traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext);
   const contours = settleEdges(found, grey, 127.5, quietContext);
-  return contoursOf(makeLine(contours, size, settings, quietContext).shapes)[0];
+  return contoursOf(makeLine(contours, settings, quietContext).shapes)[0];
 }
 
 /** Radii of a contour's arcs. */

@@ -5,6 +5,7 @@ import { findRowChanges } from '../raster';
 import { drawn } from '../testing/pictures';
 import { traceContours } from './contours';
 import { makeLine } from './line';
+import { matchShapes } from './match';
 import { settleEdges } from './settle-edges';
 
 const options = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
@@ -17,7 +18,7 @@ function trace(inside: (x: number, y: number) => boolean, size = 120) {
     127.5,
     quietContext,
   );
-  return { contours, line: makeLine(contours, size, options, quietContext) };
+  return { contours, line: makeLine(contours, options, quietContext) };
 }
 
 describe('makeLine', () => {
@@ -52,7 +53,7 @@ describe('makeLine', () => {
       (x, y) => Math.abs(Math.hypot(x - 60, y - 60) - 40) < 8 || Math.hypot(x - 60, y - 60) < 12,
     );
     expect(line.shapes.map((shape) => shape.holes.length).sort()).toEqual([0, 1]);
-    expect(line.match.percent).toBeGreaterThan(99);
+    expect(matchShapes(line.rims, line.shapes, 120).percent).toBeGreaterThan(99);
   });
 
   it('brings any smooth closed curve back within the tolerance, closed, of the same topology', () => {

@@ -5,7 +5,7 @@ import { traceCentrelines } from './centreline/centreline';
 import { thickAreas } from './centreline/thick';
 import { type ContourSet, traceContours } from './contours';
 import { type FitOptions, type SeenLoop, fitLoop, fitWithoutCircle, loopAsFound } from './fit-loop';
-import { type Match, matchPaths } from './match';
+import type { Rim } from './match';
 import { type Refusal, tangled } from './noise';
 import type { Crossing, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
@@ -32,25 +32,16 @@ export interface LineResult {
   nodesAfter: number;
   /** Contours dropped because they are too small. */
   dropped: number;
-  match: Match;
   /** The ink's contours with the corners that paths have beyond them: what the paths follow, and are compared with. */
-  rim: ContourSet;
+  rims: Rim[];
   /** Largest distance between a path and the rim it follows, looked at from both, in pixels. */
   off: number;
   /** Why there are none. */
   refused?: Refusal;
 }
 
-/** Rows looked at for the match; taller pictures are sampled. */
-const MATCH_ROWS = 1000;
-
 /** Fits curves to every contour and gathers them into shapes. */
-export function makeLine(
-  contours: ContourSet,
-  height: number,
-  settings: LineSettings,
-  context: Context,
-): LineResult {
+export function makeLine(contours: ContourSet, settings: LineSettings, context: Context): LineResult {
   const { points, parents, holes } = contours;
   const allowed = meanAllowed(contours);
   const small = smallContours(contours, settings.drop);
@@ -74,7 +65,7 @@ export function makeLine(
     contours,
     isReversed,
   );
-  if (left > 0) return refusedLine(rim, tangled(left), height);
+  if (left > 0) return refusedLine(rim, tangled(left));
   const shapeOf = new Map<number, Shape>();
   fitted.forEach((one, c) => {
     if (!one) return;
@@ -84,16 +75,15 @@ export function makeLine(
   });
   return resultOf(
     [...shapeOf.values()],
-    { rim, off: off },
-    height,
+    { rims: [{ rim }], off },
     points.length / 2,
     small.reduce((sum, is) => sum + is, 0),
   );
 }
 
 /** No paths, and why. */
-export function refusedLine(contours: ContourSet, refused: Refusal, height: number): LineResult {
-  return { ...resultOf([], { rim: contours, off: 0 }, height, contours.points.length / 2, 0), refused };
+export function refusedLine(contours: ContourSet, refused: Refusal): LineResult {
+  return { ...resultOf([], { rims: [{ rim: contours }], off: 0 }, contours.points.length / 2, 0), refused };
 }
 
 /** 1 for contours around less than `drop`, and for holes of shapes that are so small. */
@@ -127,11 +117,11 @@ export function makeCentrelines(
   let off = lines.reduce((most, line) => Math.max(most, line.off), 0);
   if (thick) {
     const around = traceContours(thick.grey, level, thick.changes, context);
-    const areas = makeLine(around, grey.height, settings, context);
+    const areas = makeLine(around, settings, context);
     shapes.push(...areas.shapes);
     off = Math.max(off, areas.off);
   }
-  return resultOf(shapes, { rim: contours, off }, grey.height, contours.points.length / 2, 0);
+  return resultOf(shapes, { rims: [{ rim: contours }], off }, contours.points.length / 2, 0);
 }
 
 /** Each plate's shapes, neighbours sharing one border exactly. */
@@ -143,27 +133,16 @@ export function makePlateLines(
   context: Context,
 ): LineResult {
   const { shapes, points, off } = tracePlates(map, crossing, settings, context);
-  return resultOf(shapes, { rim: contours, off }, map.height, points, 0);
+  return resultOf(shapes, { rims: [{ rim: contours }], off }, points, 0);
 }
 
-/** Shapes with their counts, and how they compare with the ink. */
+/** Shapes with their counts, and what they follow. */
 export function resultOf(
   shapes: Shape[],
-  { rim, off }: Pick<LineResult, 'rim' | 'off'>,
-  height: number,
+  { rims, off }: Pick<LineResult, 'rims' | 'off'>,
   nodesBefore: number,
   dropped: number,
 ): LineResult {
-  const lines = shapes.flatMap(({ outer, pen }) => (pen === undefined ? [] : [{ contour: outer, pen }]));
-  const areas = contoursOf(shapes.filter(({ pen }) => pen === undefined));
-  const every = Math.max(1, Math.floor(height / MATCH_ROWS));
-  return {
-    shapes,
-    nodesBefore,
-    nodesAfter: contoursOf(shapes).reduce((sum, contour) => sum + nodeCount(contour), 0),
-    dropped,
-    match: matchPaths(rim, areas, height, every, lines),
-    rim,
-    off,
-  };
+  const nodesAfter = contoursOf(shapes).reduce((sum, contour) => sum + nodeCount(contour), 0);
+  return { shapes, nodesBefore, nodesAfter, dropped, rims, off };
 }

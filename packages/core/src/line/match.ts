@@ -1,4 +1,4 @@
-import { type Contour, flatten } from '../geometry';
+import { type Contour, type Shape, contoursOf, flatten } from '../geometry';
 import type { ContourSet } from './contours';
 
 /** How the paths compare with the ink, in square pixels. */
@@ -17,8 +17,33 @@ export interface PennedLine {
   pen: number;
 }
 
+/** What paths follow: contours of ink, or of one plate, with that plate's number. */
+export interface Rim {
+  rim: ContourSet;
+  plate?: number;
+}
+
 /** How closely curves are followed, in pixels. */
 const FLAT = 0.02;
+/** Rows looked at; taller pictures are sampled. */
+const MOST_ROWS = 1000;
+
+/** How shapes compare with the rims they follow, whoever made or changed them: each plate with its own rim. */
+export function matchShapes(rims: readonly Rim[], shapes: readonly Shape[], height: number): Match {
+  const every = Math.max(1, Math.floor(height / MOST_ROWS));
+  const sum = { hit: 0, missed: 0, extra: 0 };
+  for (const { rim, plate } of rims) {
+    const own = plate === undefined ? shapes : shapes.filter((shape) => shape.plate === plate);
+    const lines = own.flatMap(({ outer, pen }) => (pen === undefined ? [] : [{ contour: outer, pen }]));
+    const areas = contoursOf(own.filter(({ pen }) => pen === undefined));
+    const { hit, missed, extra } = matchPaths(rim, areas, height, every, lines);
+    sum.hit += hit;
+    sum.missed += missed;
+    sum.extra += extra;
+  }
+  const all = sum.hit + sum.missed + sum.extra;
+  return { ...sum, percent: all === 0 ? 0 : (100 * sum.hit) / all };
+}
 
 /**
  * Compares areas along the rows of pixel centres, `every` rows apart: on each row ink and paths are

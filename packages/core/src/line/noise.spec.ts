@@ -39,7 +39,7 @@ describe('refusalOf', () => {
     const grey = grain(200, 200, 4);
     let looks = 0;
     const impatient = { ...quietContext, stopped: () => ++looks > 40 };
-    expect(() => makeLine(traced(grey), 200, settings, impatient)).toThrow(
+    expect(() => makeLine(traced(grey), settings, impatient)).toThrow(
       expect.objectContaining({ code: 'stopped' }),
     );
     expect(looks).toBe(41);

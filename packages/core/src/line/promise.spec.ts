@@ -7,6 +7,7 @@ import { printed } from '../testing/print';
 import { texture } from '../testing/textures';
 import { type ContourSet, traceContours } from './contours';
 import { type LineSettings, makeLine } from './line';
+import { matchShapes } from './match';
 import { distanceFromRim } from './promise';
 import { settleEdges } from './settle-edges';
 
@@ -15,7 +16,7 @@ const usual: LineSettings = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, d
 function traced(grey: GreyPicture, settings = usual, level = 128) {
   const found = traceContours(grey, level, findRowChanges(grey, level), quietContext);
   const contours = settleEdges(found, grey, level, quietContext);
-  return { contours, line: makeLine(contours, grey.height, settings, quietContext) };
+  return { contours, line: makeLine(contours, settings, quietContext) };
 }
 
 /** Contours of a set as paths of straight pieces. */
@@ -42,9 +43,11 @@ function expectKept(grey: GreyPicture, settings = usual, leastMatch = 97) {
     }),
   ).toBe(true);
   expect(findCrossings(paths, 0.003)).toEqual([]);
-  expect(worstDistance(paths, polygons(line.rim), 0.5, 0.005)).toBeLessThan(settings.tolerance + 0.012);
+  expect(worstDistance(paths, polygons(line.rims[0].rim), 0.5, 0.005)).toBeLessThan(
+    settings.tolerance + 0.012,
+  );
   expect(line.off).toBeLessThanOrEqual(settings.tolerance + 0.002);
-  expect(line.match.percent).toBeGreaterThan(leastMatch);
+  expect(matchShapes(line.rims, line.shapes, grey.height).percent).toBeGreaterThan(leastMatch);
   const holes = contours.holes.reduce((sum, hole) => sum + hole, 0);
   const nested = nestContours(paths, 0.01);
   expect(nested).toHaveLength(contours.holes.length - holes);

@@ -83,7 +83,7 @@ describe('makeLine', () => {
     const found = traceContours(grey, 127.5, findRowChanges(grey, 127.5), quietContext);
     const contours = settleEdges(found, grey, 127.5, quietContext);
     const settings = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
-    const { shapes } = makeLine(contours, 60, settings, quietContext);
+    const { shapes } = makeLine(contours, settings, quietContext);
     expect(findCrossings(contoursOf(shapes), 0.01)).toEqual([]);
     expect(contoursOf(shapes).every(({ closed }) => closed)).toBe(true);
   });

@@ -1,1 +1,3 @@
+export * from './artwork';
 export * from './piece';
+export * from './scale';

@@ -1,54 +1,28 @@
-import type { DrawingPath } from '../format';
-import { contoursOf } from '../geometry';
+import type { Check, Finding, Limits, Subject } from './check';
+import { coarse } from './checks/coarse';
+import { open } from './checks/open';
+import { trueSize } from './checks/true-size';
 
-/** Something Prove noticed: what it is, in one sentence with its figures. */
-export interface Finding {
-  kind: 'open' | 'no-true-size' | 'coarse';
-  message: string;
-  hint: string;
-}
+/** Everything that is looked at, in the order in which it is told. */
+export const CHECKS: readonly Check[] = [open, trueSize, coarse];
 
-/** What is proven, passed or not. */
+export const LIMITS: Limits = {
+  // A pixel larger than this leaves marks that a finger feels; common practice, no source.
+  coarsePixel: 0.5,
+};
+
+/** What was found. */
 export interface Proof {
   findings: Finding[];
-  contours: number;
-  /** Open ones among the contours of areas; single lines are open by nature. */
-  open: number;
 }
 
-/** A pixel larger than this leaves marks that a finger feels; common practice, no source. */
-const COARSE_PIXEL = 0.5;
-
-/** Checks paths before they are handed off. Lengths in millimetres. */
+/** Looks at a subject before it is handed off; `remembered` may know what a check found before. */
 export function prove(
-  paths: readonly DrawingPath[],
-  millimetresPerPixel: number,
-  hasTrueSize: boolean,
+  subject: Subject,
+  limits: Limits = LIMITS,
+  remembered: (check: Check, look: () => Finding[]) => Finding[] = (_, look) => look(),
 ): Proof {
-  const contours = contoursOf(paths.map((path) => path.shape));
-  const areas = paths.filter(({ shape }) => shape.pen === undefined);
-  const open = contoursOf(areas.map((path) => path.shape)).filter((contour) => !contour.closed).length;
-  const findings: Finding[] = [];
-  if (open > 0) {
-    findings.push({
-      kind: 'open',
-      message: `${open} of ${contours.length} contours are open.`,
-      hint: 'Close them in Line.',
-    });
-  }
-  if (!hasTrueSize) {
-    findings.push({
-      kind: 'no-true-size',
-      message: 'The piece has no true size yet; it is shown at a screen’s 96 pixels an inch.',
-      hint: 'Give its width or height in Piece.',
-    });
-  }
-  if (hasTrueSize && millimetresPerPixel > COARSE_PIXEL) {
-    findings.push({
-      kind: 'coarse',
-      message: `One pixel of the picture becomes ${millimetresPerPixel.toFixed(2)} mm; up to ${COARSE_PIXEL} mm looks clean.`,
-      hint: 'Make the piece smaller, or start from a larger picture.',
-    });
-  }
-  return { findings, contours: contours.length, open };
+  return {
+    findings: CHECKS.flatMap((check) => remembered(check, () => check.check(subject, limits))),
+  };
 }

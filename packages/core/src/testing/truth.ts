@@ -106,8 +106,8 @@ export async function comparedWithTruth(
   const result = runJob(change(document), decoded, newMemory(), quietContext);
   const truth = readTruth(file.replace(/\.\w+$/, ''));
   const scale = Math.min(20, 3600 / truth.drawing.width);
-  const toUnits = composed(inverted(unitsToPixels(truth)), result.plan.toSource);
+  const toUnits = composed(inverted(unitsToPixels(truth)), result.artwork.traced.plan.toSource);
   const rendered = { grey: await renderTruth(truth, scale), scale };
-  const { iou } = await intersectionOverUnion(result.contours, rendered, toUnits);
-  return { result, iou, truth };
+  const { iou } = await intersectionOverUnion(result.artwork.traced.contours, rendered, toUnits);
+  return { traced: result.artwork.traced, piece: result.piece, iou, truth };
 }

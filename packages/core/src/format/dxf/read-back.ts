@@ -33,12 +33,14 @@ export function readBackDxf(text: string): Drawing {
   const layers = new Set(layerNames(sections.get('TABLES') ?? []));
   const paths: DrawingPath[] = [];
   const entities = sections.get('ENTITIES') ?? [];
-  for (let i = 0, end = 0; i < entities.length; i = end) {
+  let next = 0;
+  while (next < entities.length) {
+    const i = next;
+    next = nextEntity(entities, i);
     const kind = entities[i][1];
-    end = nextEntity(entities, i);
     expectOwn(entities[i][0] === 0 && ENTITIES.includes(kind), `“${kind}” stands among its paths`);
     if (kind === 'SEQEND') continue;
-    const values = entities.slice(i + 1, end);
+    const values = entities.slice(i + 1, next);
     const layer = first(values, 8) ?? '';
     const task = taskOfLayer(layer);
     expectOwn(task !== undefined && layers.has(layer), `“${layer}” is no layer of a task`);

@@ -4,6 +4,7 @@ import { findRowChanges } from '../../raster';
 import { drawnStrokes, strokeContours } from '../../testing/strokes';
 import { traceContours } from '../contours';
 import { makeCentrelines } from '../line';
+import { matchShapes } from '../match';
 import { type Centreline, traceCentrelines } from './centreline';
 
 const SIZE = 200;
@@ -81,6 +82,6 @@ it('measures how a grid of light pen strokes is met, however many there are', as
   const contours = traceContours(grey, level, findRowChanges(grey, level), quietContext);
   const line = makeCentrelines({ grey, level }, contours, { ...options, drop: 0, solid: null }, quietContext);
   expect(line.shapes.length).toBeGreaterThan(10);
-  expect(line.match.percent).toBeGreaterThan(50);
+  expect(matchShapes(line.rims, line.shapes, SIZE).percent).toBeGreaterThan(50);
   expect(line.off).toBeLessThan(options.tolerance + 0.002);
 });

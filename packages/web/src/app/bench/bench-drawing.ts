@@ -1,5 +1,5 @@
-import type { PathView } from '../engine/messages';
 import type { PathStyle } from './bench-state';
+import type { DrawnPaths } from './drawn-paths';
 
 /** Colours on the bench: it shows paper in either light, so they do not change with it. */
 export const COLOURS = {
@@ -12,34 +12,6 @@ export const COLOURS = {
   extra: '#1d86ad',
   mark: '#b8862b',
 };
-
-/** A piece of path data, made ready for drawing once. */
-export interface DrawnPaths {
-  /** Areas whole, and their outer contours and holes apart. */
-  all: Path2D;
-  outer: Path2D;
-  holes: Path2D;
-  plates: { colour: string; path: Path2D }[];
-  lines: { pen: number; path: Path2D }[];
-  nodes: Float32Array;
-  handles: Float32Array;
-}
-
-export function drawnPaths(paths: PathView): DrawnPaths {
-  const outer = new Path2D(paths.outer);
-  const holes = new Path2D(paths.holes);
-  const all = new Path2D(paths.outer);
-  all.addPath(holes);
-  return {
-    all,
-    outer,
-    holes,
-    plates: paths.plates.map(({ colour, data }) => ({ colour, path: new Path2D(data) })),
-    lines: paths.lines.map(({ pen, data }) => ({ pen, path: new Path2D(data) })),
-    nodes: paths.nodes,
-    handles: paths.handles,
-  };
-}
 
 /** Draws paths in picture coordinates; `pixel` is a screen pixel in them. */
 export function drawPaths(

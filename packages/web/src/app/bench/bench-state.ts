@@ -1,12 +1,11 @@
 import { Injectable, computed, signal } from '@angular/core';
+import type { Highlight } from './highlights';
 
 /** What can be laid on the bench. */
 export const BENCH_LAYERS = ['picture', 'ink', 'paths'] as const;
 export type BenchLayer = (typeof BENCH_LAYERS)[number];
 export const LAYER_NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', paths: 'Paths' };
 export type PathStyle = 'filled' | 'lines' | 'nodes';
-/** What a fact shows when it is clicked. */
-export type Highlight = 'none' | 'size' | 'shapes' | 'holes' | 'lines' | 'open' | 'length';
 
 export const STAGES = ['square', 'ink', 'line', 'piece', 'prove', 'handoff'] as const;
 export type Stage = (typeof STAGES)[number];
@@ -56,6 +55,8 @@ export class BenchState {
   readonly looks = signal(FIRST_LOOKS);
   readonly look = computed(() => this.looks()[this.stage()]);
   readonly highlight = signal<Highlight>('none');
+  /** Id of the contour that was picked. */
+  readonly picked = signal<number | undefined>(undefined);
   /** Which of the two layers a blink shows now. */
   readonly blinksRight = signal(false);
   /** Pixels under the pointer are shown eight times as large. */

@@ -9,14 +9,17 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
-import { COLOURS, drawMisfit, drawPaths, drawnPaths, polygonPath } from './bench-drawing';
+import { COLOURS, drawMisfit, drawPaths, polygonPath } from './bench-drawing';
 import { BENCH_LAYERS, type BenchLayer, BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
 import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
+import { drawnPaths, pathOf } from './drawn-paths';
+import { highlightedIds } from './highlights';
 import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
 import { ToolBox } from './tools/tool-box';
@@ -24,6 +27,8 @@ import { WipeBar } from './wipe-bar';
 
 /** Time that each side of a blink is seen, in milliseconds. */
 const BLINK = 600;
+/** How near a path a click is to mean it, in screen pixels. */
+const PICK_REACH = 6;
 
 /** The large working view: picture, ink and paths over each other, with rulers, wipe and misfit. */
 @Component({
@@ -58,11 +63,20 @@ export class Bench implements OnDestroy {
   private readonly across = viewChild.required<ElementRef<HTMLCanvasElement>>('across');
   private readonly down = viewChild.required<ElementRef<HTMLCanvasElement>>('down');
   private readonly ready = signal<BenchScene | undefined>(undefined);
-  private readonly rawInk = signal<{ key: object; path: Path2D } | undefined>(undefined);
+  private readonly rawInk = signal<{ key: string | undefined; path: Path2D } | undefined>(undefined);
   private resizing: ResizeObserver | undefined;
   private readonly paths = computed(() => {
     const view = this.work.view();
-    return view ? drawnPaths(view.paths) : undefined;
+    return view ? drawnPaths(view.paths, view.colours) : undefined;
+  });
+  private readonly pathsName = computed(() => this.work.view()?.names.paths);
+  /** What a fact or a click picks out of the paths. */
+  private readonly marked = computed(() => {
+    const set = this.work.view()?.paths;
+    const ids = set && highlightedIds(set, this.state.highlight());
+    const picked = this.state.picked();
+    if (picked !== undefined) ids?.add(picked);
+    return set && ids && ids.size > 0 ? pathOf(set, ids) : undefined;
   });
 
   constructor() {
@@ -74,6 +88,11 @@ export class Bench implements OnDestroy {
       const ground = this.tools.ground();
       if (ground && this.state.fitted() && this.state.size().width > 0) this.state.fit(ground);
     });
+    effect(() => {
+      // Ids are those of one set: in another they mean other contours.
+      this.pathsName();
+      this.state.picked.set(undefined);
+    });
     effect((onCleanup) => {
       if (!this.state.look().blink) return;
       const timer = setInterval(() => this.state.blinksRight.update((right) => !right), BLINK);
@@ -81,8 +100,8 @@ export class Bench implements OnDestroy {
     });
     effect(() => {
       const view = this.work.view();
-      if (view?.mode === 'full' && this.state.look().misfit && this.rawInk()?.key !== view)
-        void this.fetchInk(view);
+      if (view?.mode === 'full' && this.state.look().misfit && this.rawInk()?.key !== view.names.ink)
+        void this.fetchInk(view.names.ink);
     });
   }
 
@@ -188,6 +207,15 @@ export class Bench implements OnDestroy {
     scene.stage.on('pointerleave', () => this.pointer.set(undefined));
   }
 
+  /** Picks the contour under the pointer out of the paths, or lets go of it. */
+  private pick(scene: BenchScene): void {
+    const at = this.place(scene);
+    const view = this.work.view();
+    if (!at || !view || this.tools.active() || this.state.look().opacity.paths === 0) return;
+    const id = pickPath(view.paths, at, PICK_REACH / this.state.eye().scale);
+    this.state.picked.set(id === this.state.picked() ? undefined : id);
+  }
+
   private loupePictures(): LoupePicture[] {
     const ground = this.tools.ground();
     if (!ground) return [];
@@ -216,6 +244,7 @@ export class Bench implements OnDestroy {
       this.state.eye.update(({ scale }) => ({ scale, x: target.x(), y: target.y() }));
       this.state.fitted.set(false);
     });
+    scene.stage.on('click tap', () => this.pick(scene));
     scene.onPinch((factor, centre) => this.state.zoom(factor, centre));
     this.handleTools(scene);
     scene.wipe.on('dragmove', () => {
@@ -265,8 +294,7 @@ export class Bench implements OnDestroy {
     const raw = this.rawInk();
     scene.paint = (context) => {
       if (!paths) return;
-      const misfit = look.misfit && raw?.key === view;
-      if (misfit) {
+      if (look.misfit && raw && raw.key === view.names.ink) {
         context.globalAlpha *= 0.35;
         drawPaths(context, paths, 'filled', pixel);
         context.globalAlpha /= 0.35;
@@ -274,13 +302,11 @@ export class Bench implements OnDestroy {
       } else drawPaths(context, paths, look.style, pixel);
     };
     const highlight = this.state.highlight();
+    const marked = this.marked();
     scene.mark = (context) => {
       context.lineWidth = 3 * pixel;
       context.strokeStyle = COLOURS.mark;
-      if (paths && (highlight === 'shapes' || highlight === 'length')) context.stroke(paths.outer);
-      if (paths && (highlight === 'lines' || highlight === 'length'))
-        for (const { path } of paths.lines) context.stroke(path);
-      if (paths && (highlight === 'holes' || highlight === 'length')) context.stroke(paths.holes);
+      if (marked) context.stroke(marked);
       if (highlight === 'size') {
         const { frame, millimetresPerPixel: mm } = view;
         context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
@@ -328,9 +354,9 @@ export class Bench implements OnDestroy {
     );
   }
 
-  private async fetchInk(view: object): Promise<void> {
+  private async fetchInk(key: string | undefined): Promise<void> {
     const { points, starts } = await this.work.engine.ask('contours', {});
-    if (this.work.view() === view) this.rawInk.set({ key: view, path: polygonPath(points, starts) });
+    if (this.work.view()?.names.ink === key) this.rawInk.set({ key, path: polygonPath(points, starts) });
   }
 }
 

@@ -7,6 +7,7 @@ import type {
   EngineCalls,
   EngineProblem,
   EngineRequest,
+  Held,
   ResultView,
 } from './messages';
 import { createEngineWorker } from './worker.factory';
@@ -34,6 +35,8 @@ export class EngineService {
   private flag: Int32Array | undefined;
   private count = 0;
   private computing = 0;
+  /** What of results the page holds already. */
+  private held: Held = {};
   private pending: { document: JobDocument; mode: 'preview' | 'full' } | undefined;
 
   constructor() {
@@ -48,6 +51,8 @@ export class EngineService {
     transfer: Transferable[] = [],
   ): Promise<EngineCalls[C]['answer']> {
     const request = ++this.count;
+    // Another picture is opened for another page, which holds nothing yet.
+    if (type === 'open') this.held = {};
     const mine = this.answers.pipe(
       filter((answer) => answer.request === request && answer.type !== 'progress'),
       map((answer) => {
@@ -71,7 +76,8 @@ export class EngineService {
     this.computing = request;
     this.pending = { document, mode };
     if (this.flag) Atomics.store(this.flag, 0, request);
-    this.worker.postMessage({ type: 'compute', request, document, mode } satisfies EngineRequest);
+    const { held } = this;
+    this.worker.postMessage({ type: 'compute', request, document, mode, held } satisfies EngineRequest);
     this.busy.set(true);
   }
 
@@ -87,6 +93,7 @@ export class EngineService {
     if (answer.type === 'progress') this.progress.set({ stage: answer.stage, share: answer.share });
     if (answer.type === 'result') {
       this.settle();
+      this.held = answer.view.names;
       this.views.next(answer.view);
     }
     // What was only interrupted is computed again.

@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { type Context, DrelkError, checkPicture } from '@drelk/core';
+import { type Context, DrelkError, buffersOf, checkPicture } from '@drelk/core';
 import type {
   EngineAnswer,
   EngineCall,
@@ -16,8 +16,6 @@ type Compute = Extract<EngineRequest, { type: 'compute' }>;
 let session: EngineSession | undefined;
 /** Number of the newest computation, written by the page without waiting for this thread. */
 let newest: Int32Array | undefined;
-/** What the page already has bitmaps of. */
-let shown: { square?: string; fullPicture?: boolean; ink?: object; level?: number } = {};
 
 /** Progress is told for what takes longer than this, in milliseconds. */
 const QUIET = 300;
@@ -38,7 +36,8 @@ async function answer(message: Exclude<EngineRequest, { type: 'share' }>): Promi
       if (context.stopped()) throw stopped();
       const view = await compute(message, context);
       const bitmaps = [view.picture, view.ink].filter((bitmap) => bitmap !== undefined);
-      postMessage({ type: 'result', request, view } satisfies EngineAnswer, { transfer: bitmaps });
+      const transfer = [...bitmaps, ...(view.paths ? buffersOf(view.paths) : [])];
+      postMessage({ type: 'result', request, view } satisfies EngineAnswer, { transfer });
     } else {
       const { answer: given, transfer } = await reply(message, contextFor(request, false));
       postMessage({ type: 'answer', request, answer: given } satisfies EngineAnswer, { transfer });
@@ -60,7 +59,6 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     const bytes = new Uint8Array(file);
     const header = checkPicture(bytes, name);
     session = new EngineSession({ key, picture: await decode(bytes, name), reduction: 1 });
-    shown = {};
     return plain({ header });
   },
   async handOff({ document, format }, context) {
@@ -119,19 +117,14 @@ function opened(): EngineSession {
   return session;
 }
 
-async function compute({ document, mode }: Compute, context: Context): Promise<ResultView> {
-  const { result, view } = opened().compute(document, mode, context);
-  const full = mode === 'full';
-  const square = JSON.stringify([document.square, result.corners]);
-  // A preview never takes away the full picture that is shown already.
-  if (shown.square !== square || (full && !shown.fullPicture)) {
-    view.picture = await bitmapOf(result.picture);
-    shown = { ...shown, square, fullPicture: full };
-  }
-  const { grey, level } = result.ink.ink;
-  if (shown.ink !== grey || shown.level !== level) {
+/** A result with the bitmaps that the page does not hold yet. */
+async function compute({ document, mode, held }: Compute, context: Context): Promise<ResultView> {
+  const { result, view } = opened().compute(document, mode, held, context);
+  const { picture, ink } = result.artwork.traced;
+  if (view.names.picture !== held.picture) view.picture = await bitmapOf(picture);
+  if (view.names.ink !== held.ink) {
+    const { grey, level } = ink.ink;
     view.ink = await bitmapOf({ width: grey.width, height: grey.height, data: inkPixels(grey, level) });
-    shown = { ...shown, ink: grey, level };
   }
   return view;
 }

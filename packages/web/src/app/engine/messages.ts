@@ -7,6 +7,7 @@ import type {
   InkSettings,
   JobDocument,
   Kind,
+  PathSet,
   PictureHeader,
   Proof,
   Scale,
@@ -50,7 +51,7 @@ export type EngineCall = keyof EngineCalls;
 /** What the page sends to the worker. */
 export type EngineRequest =
   | { type: 'share'; flag: SharedArrayBuffer }
-  | { type: 'compute'; request: number; document: JobDocument; mode: 'preview' | 'full' }
+  | { type: 'compute'; request: number; document: JobDocument; mode: 'preview' | 'full'; held: Held }
   | { [C in EngineCall]: { type: C; request: number } & EngineCalls[C]['asks'] }[EngineCall];
 
 /** What the worker answers. */
@@ -59,6 +60,13 @@ export type EngineAnswer =
   | { type: 'result'; request: number; view: ResultView }
   | { type: 'answer'; request: number; answer: EngineCalls[EngineCall]['answer'] }
   | { type: 'problem'; request: number; problem: EngineProblem };
+
+/** Names of what the page holds already, and need not be sent again. */
+export interface Held {
+  picture?: string;
+  ink?: string;
+  paths?: string;
+}
 
 export type EngineProblem = Pick<DrelkError, 'code' | 'message' | 'hint'>;
 
@@ -90,25 +98,38 @@ export interface ResultView {
   /** Size in source pixels after squaring up. */
   width: number;
   height: number;
-  /** Takes places on the squared-up picture to the source's, as a 3 x 3 matrix row by row. */
-  toSource: number[];
-  /** New pictures, only where they changed since the last answer. */
+  /** Names of the two pictures and the paths; themselves only where the page does not hold them. */
+  names: Held;
   picture?: ImageBitmap;
   ink?: ImageBitmap;
-  paths: PathView;
+  paths?: PathSet;
+  /** Colours of the plates that paths refer to by number. */
+  colours: string[];
   facts: Facts;
-  squareFacts: SquareFacts;
-  inkFacts: InkFacts;
+  /** What only a picture has. */
+  traced?: TracedView;
   /** Millimetres of a source pixel, and where that comes from. */
   millimetresPerPixel: number;
   scaleSource: ScaleSource;
   /** Upper left of the piece's frame in source pixels, and its size in millimetres. */
   frame: { x: number; y: number; width: number; height: number };
-  tolerance: number;
   proof: Proof;
   timing: Record<Step, number>;
   /** Why there are no paths. */
   problem?: EngineProblem;
+}
+
+/** A result with its paths, from this answer or an earlier one. */
+export type ShownView = ResultView & { paths: PathSet };
+
+/** How paths were traced from a picture. */
+export interface TracedView {
+  /** Takes places on the squared-up picture to the source's, as a 3 x 3 matrix row by row. */
+  toSource: number[];
+  square: SquareFacts;
+  ink: InkFacts;
+  /** Largest distance allowed between paths and rims, in source pixels. */
+  tolerance: number;
 }
 
 /** What Square up found. */
@@ -141,19 +162,4 @@ export interface InkFacts {
   /** Mean width of the strokes in source pixels. */
   strokeWidth: number;
   inkShare: number;
-}
-
-/** Paths for drawing. */
-export interface PathView {
-  /** SVG path data of all outer contours of areas and of all holes. */
-  outer: string;
-  holes: string;
-  /** Areas by their plate's colour, where the picture was taken apart. */
-  plates: { colour: string; data: string }[];
-  /** Single lines, with the width of the pen that each stands for, in pixels. */
-  lines: { pen: number; data: string }[];
-  /** x, y of each node. */
-  nodes: Float32Array;
-  /** x, y of a node and of its handle, for each handle. */
-  handles: Float32Array;
 }

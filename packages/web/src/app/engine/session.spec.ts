@@ -1,4 +1,4 @@
-import { mapPoint, newJob, quietContext } from '@drelk/core';
+import { buffersOf, mapPoint, newJob, quietContext } from '@drelk/core';
 import { EngineSession, inkPixels, maskPixels } from './session';
 
 /** A black disc on white, its rim stepped. */
@@ -28,14 +28,37 @@ describe('EngineSession', () => {
   const session = new EngineSession({ key: 'disc', picture, reduction: 1 });
 
   it('answers a preview from a smaller copy, in the same units and places', () => {
-    const full = session.compute(document, 'full', quietContext).view;
-    const preview = session.compute(document, 'preview', quietContext);
-    expect(preview.result.picture.width).toBeLessThan(900);
+    const full = session.compute(document, 'full', {}, quietContext).view;
+    const preview = session.compute(document, 'preview', {}, quietContext);
+    expect(preview.result.artwork.traced.picture.width).toBeLessThan(900);
     expect(preview.view.width).toBeCloseTo(1600, 6);
     expect(preview.view.facts.width / full.facts.width).toBeCloseTo(1, 2);
     expect(preview.view.millimetresPerPixel).toBeCloseTo(0.1, 6);
     expect(preview.view.frame.x).toBeCloseTo(full.frame.x, -1);
     expect(full.frame.x).toBeCloseTo(300, 0);
+  });
+
+  it('names what the page holds, and sends paths only where it holds others', () => {
+    const first = session.compute(document, 'full', {}, quietContext).view;
+    const { names } = first;
+    const renamed = session.compute({ ...document, name: 'Disc' }, 'full', names, quietContext).view;
+    expect(renamed).toMatchObject({ names, paths: undefined });
+    const darker = { ...document, ink: { ...document.ink, threshold: 60 } };
+    const other = session.compute(darker, 'full', names, quietContext).view;
+    expect(other.names.picture).toBe(names.picture);
+    expect(other.names.ink).not.toBe(names.ink);
+    expect(other.paths?.ids).toHaveLength(1);
+    // A preview takes no full picture away, and is replaced by one.
+    const preview = (held: object) => session.compute(document, 'preview', held, quietContext).view.names;
+    expect(preview(names).picture).toBe(names.picture);
+    expect(preview({}).picture).not.toBe(names.picture);
+  });
+
+  it('keeps its own paths when those of a view are given away', () => {
+    const [one, other] = [1, 2].map(() => session.compute(document, 'full', {}, quietContext).view.paths);
+    const given = new Set(one && buffersOf(one));
+    expect(given.size).toBe(9);
+    expect(other && buffersOf(other).some((buffer) => given.has(buffer))).toBe(false);
   });
 
   it('hands off what is shown in full', () => {

@@ -8,11 +8,10 @@ import {
   type FormatId,
   type GreyPicture,
   type JobDocument,
-  type JobResult,
+  type PictureResult,
   type Memory,
   type PictureLook,
   clingToMark,
-  factsOf,
   handOffFile,
   inkOptions,
   lookAtPicture,
@@ -27,7 +26,8 @@ import {
   toGrey,
   vanishingMask,
 } from '@drelk/core';
-import type { FrameKind, OptionView, Place, ResultView } from './messages';
+import type { FrameKind, Held, OptionView, Place, ResultView } from './messages';
+import { Names } from './names';
 import { viewOf } from './view';
 
 /** Pixels of the pictures of the options. */
@@ -46,11 +46,13 @@ export interface ShownFrame {
 export class EngineSession {
   private readonly small: DecodedPicture;
   private readonly memories: { preview: Memory; full: Memory };
-  private last: JobResult | undefined;
+  private readonly names: Names;
+  private last: PictureResult | undefined;
   private grey: GreyPicture | undefined;
 
   constructor(private readonly source: DecodedPicture) {
     const full = newMemory();
+    this.names = new Names(source.key);
     this.small = this.reduced(PREVIEW_PIXELS);
     this.memories = { full, preview: this.small === source ? full : newMemory(full.looks) };
   }
@@ -58,12 +60,14 @@ export class EngineSession {
   compute(
     document: JobDocument,
     mode: 'preview' | 'full',
+    held: Held,
     context: Context,
-  ): { result: JobResult; view: ResultView } {
+  ): { result: PictureResult; view: ResultView } {
     const source = mode === 'full' ? this.source : this.small;
     const result = runJob(document, source, this.memories[mode], context);
     if (mode === 'full') this.last = result;
-    return { result, view: viewOf(result, source.reduction, mode) };
+    const names = this.names.of(result, document, mode, held);
+    return { result, view: viewOf(result, source.reduction, mode, names, held) };
   }
 
   handOff(document: JobDocument, format: FormatId, context: Context): CheckedFile {
@@ -73,7 +77,7 @@ export class EngineSession {
   /** The contours of the last full result, as found before fitting. */
   contours(): ContourSet {
     if (!this.last) throw new DrelkError('stopped', 'There is no result yet.', 'Wait a moment.');
-    return this.last.contours;
+    return this.last.artwork.traced.contours;
   }
 
   /** The source itself, or the squared-up picture without its crop. */
@@ -114,7 +118,7 @@ export class EngineSession {
 
   /** What is about to vanish, on the smaller copy: 1 where to paper, 2 where to ink. */
   vanishing(document: JobDocument, context: Context): { mask: Uint8Array; width: number; height: number } {
-    const { ink, picture } = runJob(document, this.small, this.memories.preview, context);
+    const { ink, picture } = runJob(document, this.small, this.memories.preview, context).artwork.traced;
     return { mask: vanishingMask(ink.separated), width: picture.width, height: picture.height };
   }
 
@@ -125,12 +129,12 @@ export class EngineSession {
   ): Generator<OptionView & { grey?: GreyPicture; level?: number }> {
     const source = this.reduced(OPTION_PIXELS);
     const memory = newMemory(this.looks);
-    const { separated } = runJob(document, source, memory, context).ink;
+    const { separated } = runJob(document, source, memory, context).artwork.traced.ink;
     for (const option of inkOptions(document, this.look(context), separated)) {
       try {
-        const result = runJob({ ...document, ink: option.ink }, source, memory, context);
-        const { shapes, nodes } = factsOf(result);
-        const { grey, level } = result.ink.ink;
+        const { artwork, facts } = runJob({ ...document, ink: option.ink }, source, memory, context);
+        const { shapes, nodes } = facts;
+        const { grey, level } = artwork.traced.ink.ink;
         yield { ...option, shapes, nodes, grey, level };
       } catch (error) {
         if (!(error instanceof DrelkError) || error.code === 'stopped') throw error;

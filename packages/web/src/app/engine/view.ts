@@ -1,41 +1,50 @@
-import {
-  type Contour,
-  type JobResult,
-  type Shape,
-  composed,
-  contoursOf,
-  eachSegment,
-  factsOf,
-  pathData,
-  placeContour,
-  scaledAndMoved,
-} from '@drelk/core';
-import type { InkFacts, PathView, ResultView, SquareFacts } from './messages';
+import { type JobResult, type Traced, composed, scaledAndMoved, scaledPaths } from '@drelk/core';
+import type { Held, InkFacts, ResultView, SquareFacts, TracedView } from './messages';
 
-/** What the page shows of a result that was computed on a picture `reduction` times smaller than the source. */
-export function viewOf(result: JobResult, reduction: number, mode: 'preview' | 'full'): ResultView {
-  const { piece, proof, timing, picture } = result;
-  const millimetresPerPixel = piece.millimetresPerPixel / reduction;
-  // The frame's corner is where the piece's origin lies on the picture.
-  const { placement } = piece;
-  const x = (-placement.x / placement.scale) * reduction;
-  const y = (-placement.y / placement.scale) * reduction;
+/**
+ * What the page shows of a result that was computed on a picture `reduction` times smaller than the source; paths only
+ * where the page holds others than those `names` says.
+ */
+export function viewOf(
+  { artwork, piece, proof, timing, facts }: JobResult,
+  reduction: number,
+  mode: 'preview' | 'full',
+  names: Held,
+  held: Held,
+): ResultView {
+  const { frame, traced } = artwork;
+  const [{ placement }] = piece.items;
   return {
     mode,
-    width: picture.width * reduction,
-    height: picture.height * reduction,
-    toSource: atSourceScale(result.plan.toSource, reduction),
-    paths: pathsOf(result, reduction),
-    facts: factsOf(result),
-    squareFacts: squareFactsOf(result, reduction),
-    inkFacts: inkFactsOf(result, reduction),
-    millimetresPerPixel,
-    scaleSource: piece.scaleSource,
-    frame: { x, y, width: piece.frame.right, height: piece.frame.bottom },
-    tolerance: result.tolerance * reduction,
+    width: (frame.right - frame.left) * reduction,
+    height: (frame.bottom - frame.top) * reduction,
+    names,
+    paths: names.paths === held.paths ? undefined : scaledPaths(artwork.paths, reduction),
+    colours: artwork.plates.map(({ colour }) => colour),
+    facts,
+    traced: traced && tracedView(traced),
+    millimetresPerPixel: placement.scale / reduction,
+    scaleSource: piece.scale.source,
+    // The frame's corner is where the piece's origin lies on the picture.
+    frame: {
+      x: (-placement.x / placement.scale) * reduction,
+      y: (-placement.y / placement.scale) * reduction,
+      width: piece.frame.right,
+      height: piece.frame.bottom,
+    },
     proof,
     timing,
-    problem: result.line.refused,
+    problem: traced?.line.refused,
+  };
+}
+
+function tracedView(traced: Traced): TracedView {
+  const { plan, reduction, tolerance } = traced;
+  return {
+    toSource: atSourceScale(plan.toSource, reduction),
+    square: squareFactsOf(traced),
+    ink: inkFactsOf(traced),
+    tolerance: tolerance * reduction,
   };
 }
 
@@ -46,7 +55,7 @@ export function atSourceScale(map: readonly number[], reduction: number): number
   return [...composed(grow, composed(map, shrink))];
 }
 
-function squareFactsOf({ corners, hints, plan }: JobResult, reduction: number): SquareFacts {
+function squareFactsOf({ corners, hints, plan, reduction }: Traced): SquareFacts {
   const { millimetresPerPixel } = plan.scale;
   return {
     corners: corners && [...corners],
@@ -58,7 +67,7 @@ function squareFactsOf({ corners, hints, plan }: JobResult, reduction: number): 
   };
 }
 
-function inkFactsOf({ kind, seen, ink, picture }: JobResult, reduction: number): InkFacts {
+function inkFactsOf({ kind, seen, ink, picture, reduction }: Traced): InkFacts {
   const { toned, separated, plates, bands, vanishing, settings } = ink;
   const scale = reduction * reduction;
   return {
@@ -79,48 +88,4 @@ function inkFactsOf({ kind, seen, ink, picture }: JobResult, reduction: number):
     strokeWidth: seen.look.strokeWidth,
     inkShare: ink.ink.inkPixels / (picture.width * picture.height),
   };
-}
-
-function pathsOf({ line, piece }: JobResult, scale: number): PathView {
-  const { shapes } = line;
-  const nodes: number[] = [];
-  const handles: number[] = [];
-  for (const contour of contoursOf(shapes)) {
-    if (!contour.closed) nodes.push(contour.start.x * scale, contour.start.y * scale);
-    eachSegment(contour, (from, segment) => {
-      nodes.push(segment.x * scale, segment.y * scale);
-      if (segment.kind === 'cubic') {
-        handles.push(from.x, from.y, segment.x1, segment.y1, segment.x, segment.y, segment.x2, segment.y2);
-      }
-    });
-  }
-  const areas = shapes.filter(({ pen }) => pen === undefined);
-  const data = (some: readonly Shape[]) => dataOf(contoursOf(some), scale);
-  const colours = new Map<string, Shape[]>();
-  piece.paths.forEach(({ plate }, k) => {
-    if (!plate) return;
-    const own = colours.get(plate.colour);
-    if (own) own.push(shapes[k]);
-    else colours.set(plate.colour, [shapes[k]]);
-  });
-  return {
-    outer: dataOf(
-      areas.map((shape) => shape.outer),
-      scale,
-    ),
-    holes: dataOf(
-      areas.flatMap((shape) => shape.holes),
-      scale,
-    ),
-    plates: [...colours].map(([colour, own]) => ({ colour, data: data(own) })),
-    lines: shapes.flatMap((shape) =>
-      shape.pen === undefined ? [] : [{ pen: shape.pen * scale, data: data([shape]) }],
-    ),
-    nodes: Float32Array.from(nodes),
-    handles: Float32Array.from(handles, (value) => value * scale),
-  };
-}
-
-function dataOf(contours: readonly Contour[], scale: number): string {
-  return contours.map((contour) => pathData(placeContour(contour, { scale, x: 0, y: 0 }), 0, 0, 2)).join('');
 }

@@ -1,5 +1,8 @@
 import { Component, computed, inject } from '@angular/core';
-import { BenchState, type Highlight } from '../bench/bench-state';
+import { originAt } from '@drelk/core';
+import { BenchState } from '../bench/bench-state';
+import type { Highlight } from '../bench/highlights';
+import type { ShownView } from '../engine/messages';
 import { Workbench } from '../job/workbench';
 
 interface Fact {
@@ -68,9 +71,18 @@ export class Facts {
         facts.openPaths > 0,
       ),
       this.highlighting('length', 'cut length', lengthInLarge(facts.cutLength, unit), 'Shows every contour.'),
+      ...(facts.match === undefined ? [] : this.traceFacts(facts.match, facts.off ?? 0)),
+      ...this.pickedFacts(view),
+    ];
+  });
+
+  /** What only a trace has: how it compares with the ink. */
+  private traceFacts(match: number, off: number): Fact[] {
+    const look = this.bench.look();
+    return [
       {
         name: 'match',
-        value: `${facts.match.toFixed(2)} %`,
+        value: `${match.toFixed(2)} %`,
         shows: 'Lights up the misfit.',
         lit: look.misfit,
         press: () => {
@@ -80,13 +92,31 @@ export class Facts {
       },
       {
         name: 'off, at most',
-        value: length(facts.off),
+        value: this.work.length(off),
         shows: 'Shows paths and ink over one another.',
         lit: look.style === 'lines' && look.opacity.ink > 0,
         press: () => this.showRim(),
       },
     ];
-  });
+  }
+
+  /** The contour that was clicked on the bench: its size and nodes. */
+  private pickedFacts({ paths, millimetresPerPixel }: ShownView): Fact[] {
+    const k = paths.ids.indexOf(this.bench.picked() ?? 0);
+    if (k < 0) return [];
+    const { box } = originAt(paths, k);
+    const length = (pixels: number) => this.work.length(pixels * millimetresPerPixel);
+    const nodes = paths.starts[k + 1] - paths.starts[k];
+    return [
+      {
+        name: `picked, ${nodes} ${nodes === 1 ? 'node' : 'nodes'}`,
+        value: `${length(box.right - box.left)} × ${length(box.bottom - box.top)}`,
+        shows: 'Lets go of it.',
+        lit: true,
+        press: () => this.bench.picked.set(undefined),
+      },
+    ];
+  }
 
   /** Bare lines over the ink, or the ink away again. */
   private showRim(): void {

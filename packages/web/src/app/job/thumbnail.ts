@@ -1,11 +1,12 @@
-import { COLOURS, drawPaths, drawnPaths } from '../bench/bench-drawing';
-import type { ResultView } from '../engine/messages';
+import { COLOURS, drawPaths } from '../bench/bench-drawing';
+import { drawnPaths } from '../bench/drawn-paths';
+import type { ShownView } from '../engine/messages';
 
 const WIDTH = 360;
 const HEIGHT = 260;
 
 /** The job's small picture on the shelf: its filled paths on paper, as WebP. */
-export async function thumbnailOf({ paths, width, height }: Pick<ResultView, 'paths' | 'width' | 'height'>) {
+export async function thumbnailOf({ paths, colours, width, height }: ShownView) {
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
   if (!context) return undefined;
@@ -13,6 +14,6 @@ export async function thumbnailOf({ paths, width, height }: Pick<ResultView, 'pa
   context.fillRect(0, 0, WIDTH, HEIGHT);
   const scale = Math.min((WIDTH - 24) / width, (HEIGHT - 24) / height);
   context.setTransform(scale, 0, 0, scale, (WIDTH - width * scale) / 2, (HEIGHT - height * scale) / 2);
-  drawPaths(context, drawnPaths(paths), 'filled', 1);
+  drawPaths(context, drawnPaths(paths, colours), 'filled', 1);
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 }

@@ -1,9 +1,9 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { filter, switchMap, timer } from 'rxjs';
-import { formatLength, mapPoint } from '@drelk/core';
+import { IDENTITY, formatLength, mapPoint } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
-import type { EngineProblem, ResultView } from '../engine/messages';
+import type { EngineProblem, ResultView, ShownView } from '../engine/messages';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
@@ -20,7 +20,7 @@ export class Workbench {
   readonly bench = inject(BenchState);
   readonly engine = inject(EngineService);
   /** What is shown now; the last good result stays while a new one is computed or has failed. */
-  readonly view = signal<ResultView | undefined>(undefined);
+  readonly view = signal<ShownView | undefined>(undefined);
   readonly picture = signal<ImageBitmap | undefined>(undefined);
   readonly ink = signal<ImageBitmap | undefined>(undefined);
   /** What is about to vanish, lit up, while that is asked for. */
@@ -32,8 +32,9 @@ export class Workbench {
     const view = this.view();
     if (!view) return 1;
     const middle = { x: view.width / 2, y: view.height / 2 };
-    const a = mapPoint(view.toSource, middle);
-    const b = mapPoint(view.toSource, { x: middle.x + 1, y: middle.y });
+    const toSource = view.traced?.toSource ?? IDENTITY;
+    const a = mapPoint(toSource, middle);
+    const b = mapPoint(toSource, { x: middle.x + 1, y: middle.y });
     return view.millimetresPerPixel / Math.hypot(b.x - a.x, b.y - a.y);
   });
   readonly units = computed(() => this.store.shown()?.units ?? 'mm');
@@ -108,7 +109,8 @@ export class Workbench {
     this.problem.set(view.problem);
     if (view.picture) this.replace(this.picture, view.picture);
     if (view.ink) this.replace(this.ink, view.ink);
-    this.view.set(view);
+    const paths = view.paths ?? this.view()?.paths;
+    if (paths) this.view.set({ ...view, paths });
   }
 
   /** Bitmaps hold memory until they are closed; the old one goes once nothing draws it any more. */

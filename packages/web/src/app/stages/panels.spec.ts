@@ -115,10 +115,13 @@ describe('the panel of Prove', () => {
   it('shows each finding with its hint', () => {
     const finding = {
       kind: 'coarse' as const,
+      measured: 0.7,
+      allowed: 0.5,
+      places: [],
       message: 'One pixel becomes 0.70 mm.',
       hint: 'Make it smaller.',
     };
-    fakeWork(viewWith({ proof: { findings: [finding], contours: 5, open: 0 } }));
+    fakeWork(viewWith({ proof: { findings: [finding] } }));
     const { text } = render(ProvePanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.Make it smaller.');
     expect(text()).not.toContain('Nothing found');
@@ -130,7 +133,7 @@ const settled = () => new Promise((resolve) => setTimeout(resolve));
 
 describe('the panel of Hand off', () => {
   const readBack = { contours: 5, open: 0, width: 50, height: 40, area: 900, cutLength: 1234, worst: 0.004 };
-  const file = { name: 'Tea.svg', format: 'svg' as const, text: '<svg/>', readBack };
+  const file = { name: 'Tea.svg', format: 'svg' as const, bytes: Uint8Array.of(60), readBack };
   const record = {
     id: 1,
     name: 'Tea.svg',

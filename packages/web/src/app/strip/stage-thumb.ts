@@ -1,7 +1,8 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
-import { COLOURS, type DrawnPaths, drawPaths, drawnPaths } from '../bench/bench-drawing';
+import { COLOURS, drawPaths } from '../bench/bench-drawing';
+import { type DrawnPaths, drawnPaths } from '../bench/drawn-paths';
 import type { Stage } from '../bench/bench-state';
-import type { ResultView } from '../engine/messages';
+import type { ShownView } from '../engine/messages';
 
 const WIDTH = 108;
 const HEIGHT = 66;
@@ -22,7 +23,7 @@ const HEIGHT = 66;
 })
 export class StageThumb {
   readonly stage = input.required<Stage>();
-  readonly view = input<ResultView>();
+  readonly view = input<ShownView>();
   readonly picture = input<ImageBitmap>();
   readonly ink = input<ImageBitmap>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -51,7 +52,7 @@ export class StageThumb {
       if (image) context.drawImage(image, 0, 0, view.width, view.height);
       return;
     }
-    drawStage(context, this.stage(), drawnPaths(view.paths), view, devicePixelRatio / scale);
+    drawStage(context, this.stage(), drawnPaths(view.paths, view.colours), view, devicePixelRatio / scale);
   }
 }
 
@@ -60,7 +61,7 @@ function drawStage(
   context: CanvasRenderingContext2D,
   stage: Stage,
   paths: DrawnPaths,
-  view: ResultView,
+  view: ShownView,
   pixel: number,
 ): void {
   const filled = stage === 'piece' || stage === 'handoff';

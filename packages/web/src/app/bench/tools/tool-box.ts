@@ -1,5 +1,5 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import { inverted, mapPoint } from '@drelk/core';
+import { IDENTITY, inverted, mapPoint } from '@drelk/core';
 import type { FrameView, Place } from '../../engine/messages';
 import { Workbench } from '../../job/workbench';
 import { BenchState } from '../bench-state';
@@ -20,7 +20,7 @@ export class ToolBox {
     const frame = this.frame();
     const view = this.work.view();
     if (frame) return frame;
-    return view && { width: view.width, height: view.height, toSource: view.toSource };
+    return view && { width: view.width, height: view.height, toSource: view.traced?.toSource ?? IDENTITY };
   });
 
   private readonly work = inject(Workbench);

@@ -55,7 +55,7 @@ import { Histogram } from './histogram';
 export class InkBands {
   private readonly work = inject(Workbench);
   readonly settings = computed(() => this.work.store.shown()?.ink.bands);
-  readonly facts = computed(() => this.work.view()?.inkFacts);
+  readonly facts = computed(() => this.work.view()?.traced?.ink);
   readonly levels = computed(() => this.facts()?.bands ?? []);
   readonly says = computed(() => `Tones of the picture; bands part at ${this.levels().join(', ')}.`);
 

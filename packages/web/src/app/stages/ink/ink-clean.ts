@@ -41,7 +41,7 @@ export class InkClean {
     { key: 'necks', label: 'Join pieces nearer than', least: 0, most: 60, step: 1 },
   ];
   readonly clean = computed(() => this.work.store.shown()?.ink.clean);
-  readonly facts = computed(() => this.work.view()?.inkFacts);
+  readonly facts = computed(() => this.work.view()?.traced?.ink);
   readonly pieces = computed(() => this.facts()?.cleaned.pieces ?? 0);
   readonly gapLength = computed(() => Math.round(GAP_IN_WIDTHS * (this.facts()?.strokeWidth ?? 0)));
   readonly counts = computed(() => {

@@ -31,7 +31,7 @@ export class InkHand {
   readonly tone = signal<'ink' | 'paper'>('ink');
   /** Width of the brush in source pixels: at first that of the picture's own strokes, if they are thin. */
   readonly width = linkedSignal(() =>
-    Math.round(Math.min(40, Math.max(2, this.work.view()?.inkFacts.strokeWidth ?? 8))),
+    Math.round(Math.min(40, Math.max(2, this.work.view()?.traced?.ink.strokeWidth ?? 8))),
   );
   readonly tolerance = signal(10);
   readonly everywhere = signal(false);
@@ -113,9 +113,10 @@ export class InkHand {
   /** The axis stands upright in the middle of the picture until it is moved; up is its direction. */
   private ensureAxis(): void {
     const view = this.work.view();
-    if (this.axis() || !view) return;
-    const from = mapPoint(view.toSource, { x: view.width / 2, y: view.height });
-    const to = mapPoint(view.toSource, { x: view.width / 2, y: 0 });
+    if (this.axis() || !view?.traced) return;
+    const { toSource } = view.traced;
+    const from = mapPoint(toSource, { x: view.width / 2, y: view.height });
+    const to = mapPoint(toSource, { x: view.width / 2, y: 0 });
     this.axis.set([from.x, from.y, to.x, to.y]);
   }
 }

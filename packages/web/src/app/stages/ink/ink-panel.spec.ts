@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { UsedPlate } from '@drelk/core';
-import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
+import { fakeWork, render, viewTraced } from '../../../../testing/fake-work';
 import { AxisTool, BrushTool, ClickTool, LoopTool, PourTool } from '../../bench/tools/ink-tools';
 import { Histogram } from './histogram';
 import { InkBackground } from './ink-background';
@@ -25,7 +25,7 @@ function opened<T>(component: new (...args: never[]) => T) {
   rendered.fixture.detectChanges();
   return rendered;
 }
-const facts = (more: object) => viewWith({ inkFacts: { ...viewWith().inkFacts, ...more } });
+const facts = (more: object) => viewTraced({ ink: more });
 
 describe('the panel of Ink', () => {
   it('tries a threshold while the hand moves, and takes it when it lets go', () => {

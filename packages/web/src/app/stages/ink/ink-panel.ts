@@ -56,7 +56,7 @@ export class InkPanel implements OnDestroy {
   readonly work = inject(Workbench);
   readonly kinds = KIND_NAMES;
   readonly separations = SEPARATION_NAMES;
-  readonly facts = computed(() => this.work.view()?.inkFacts);
+  readonly facts = computed(() => this.work.view()?.traced?.ink);
   readonly setKindTo = computed(() => this.work.store.shown()?.ink.kind);
   readonly kind = computed(() => this.facts()?.kind);
   readonly isOwnKind = computed(() => this.setKindTo() !== 'auto');

@@ -16,7 +16,7 @@ export class InkPlates {
   private readonly work = inject(Workbench);
   readonly settings = computed(() => this.work.store.shown()?.ink.plates);
   readonly plates = computed(() =>
-    (this.work.view()?.inkFacts.plates ?? []).map((plate) => ({
+    (this.work.view()?.traced?.ink.plates ?? []).map((plate) => ({
       ...plate,
       says: `${plate.name}, ${(100 * plate.share).toFixed(1)} %`,
     })),

@@ -66,7 +66,7 @@ import { Histogram } from './histogram';
 export class InkThreshold {
   private readonly work = inject(Workbench);
   readonly settings = computed(() => this.work.store.shown()?.ink);
-  readonly facts = computed(() => this.work.view()?.inkFacts);
+  readonly facts = computed(() => this.work.view()?.traced?.ink);
   readonly threshold = computed(() => {
     const set = this.settings()?.threshold;
     return typeof set === 'number' ? set : (this.facts()?.automatic ?? 128);

@@ -44,7 +44,7 @@ export class InkTone {
   readonly tone = computed(() => this.work.store.shown()?.ink.tone);
   readonly says = computed(() => {
     const { brightness = 0, contrast = 0 } = this.tone() ?? {};
-    const levelled = this.work.view()?.inkFacts.levelled;
+    const levelled = this.work.view()?.traced?.ink.levelled;
     const parts = [
       levelled ? 'light levelled' : '',
       brightness ? `brightness ${brightness}` : '',

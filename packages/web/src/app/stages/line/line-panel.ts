@@ -37,12 +37,12 @@ export class LinePanel {
   readonly isOwn = computed(() => this.line()?.tolerance != null);
   /** Tolerance in pixels, as a slider position. */
   readonly position = computed(() =>
-    Math.round(Math.log((this.work.view()?.tolerance ?? 1 / 3) / FINEST) / Math.log(RATIO)),
+    Math.round(Math.log((this.work.view()?.traced?.tolerance ?? 1 / 3) / FINEST) / Math.log(RATIO)),
   );
   readonly toleranceSays = computed(() => {
     const view = this.work.view();
-    if (!view) return '';
-    const millimetres = `${(view.tolerance * view.millimetresPerPixel).toPrecision(2)} mm`;
+    if (!view?.traced) return '';
+    const millimetres = `${(view.traced.tolerance * view.millimetresPerPixel).toPrecision(2)} mm`;
     return this.isOwn() ? millimetres : `⅓ pixel = ${millimetres}`;
   });
   readonly smoothnessSays = computed(() => {
@@ -97,8 +97,9 @@ export class LinePanel {
   readonly counts = computed(() => {
     const facts = this.work.view()?.facts;
     if (!facts) return undefined;
-    const ratio = facts.nodes > 0 ? facts.nodesBefore / facts.nodes : 0;
-    return { before: facts.nodesBefore, after: facts.nodes, ratio: ratio.toFixed(1) };
+    const before = facts.nodesBefore ?? 0;
+    const ratio = facts.nodes > 0 ? before / facts.nodes : 0;
+    return { before, after: facts.nodes, ratio: ratio.toFixed(1) };
   });
 
   tryTolerance(position: number): void {
@@ -123,7 +124,7 @@ export class LinePanel {
     this.work.store.change(`Method: ${method}`, ({ line, ink }) => {
       line.method = method;
       // Bands are plates too; otherwise it is colours that a picture is taken apart by.
-      if (method === 'plates' && this.work.view()?.inkFacts.by !== 'bands') ink.by = 'plates';
+      if (method === 'plates' && this.work.view()?.traced?.ink.by !== 'bands') ink.by = 'plates';
     });
   }
 

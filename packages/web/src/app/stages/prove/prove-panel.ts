@@ -21,9 +21,9 @@ import { Workbench } from '../../job/workbench';
       <h3>Looked at</h3>
       <dl>
         <dt>Contours</dt>
-        <dd class="figure">{{ proof.contours }}</dd>
+        <dd class="figure">{{ facts()?.contours }}</dd>
         <dt>Open</dt>
-        <dd class="figure">{{ proof.open }}</dd>
+        <dd class="figure">{{ facts()?.openPaths }}</dd>
         <dt>One pixel becomes</dt>
         <dd class="figure">{{ pixel() }}</dd>
       </dl>
@@ -34,5 +34,6 @@ import { Workbench } from '../../job/workbench';
 export class ProvePanel {
   private readonly work = inject(Workbench);
   readonly proof = computed(() => this.work.view()?.proof);
+  readonly facts = computed(() => this.work.view()?.facts);
   readonly pixel = computed(() => this.work.length(this.work.view()?.millimetresPerPixel ?? 0));
 }

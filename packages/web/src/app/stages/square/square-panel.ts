@@ -23,7 +23,7 @@ export class SquarePanel {
   readonly work = inject(Workbench);
   readonly source = computed(() => this.work.store.document()?.source);
   readonly square = computed(() => this.work.store.shown()?.square);
-  readonly facts = computed(() => this.work.view()?.squareFacts);
+  readonly facts = computed(() => this.work.view()?.traced?.square);
   readonly density = computed(() => {
     const density = this.source()?.density;
     return density ? `${Math.round(density)} dpi` : 'not in the file';

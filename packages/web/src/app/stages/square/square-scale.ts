@@ -27,7 +27,7 @@ export class SquareScale {
   readonly work = inject(Workbench);
   readonly rectangles = Object.entries(NAMES) as [RectangleName, string][];
   readonly settings = computed(() => this.work.store.shown()?.square.scale);
-  readonly scale = computed(() => this.work.view()?.squareFacts.scale);
+  readonly scale = computed(() => this.work.view()?.traced?.square.scale);
   /** The ruler's tool while it is in hand with both its places put. */
   readonly ruler = computed(() => {
     const tool = this.tools.active();

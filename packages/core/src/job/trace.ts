@@ -1,0 +1,123 @@
+import type { Context } from '../context';
+import { type Box, boxOfPoints, packPaths } from '../geometry';
+import type { Kind } from '../ink';
+import {
+  type ContourSet,
+  type LineResult,
+  type Match,
+  matchShapes,
+  refusalOf,
+  settleEdges,
+  traceContours,
+} from '../line';
+import { type Artwork, scaleFor } from '../piece';
+import type { ColourPicture } from '../raster';
+import { type Corners, type SquareHint, type SquarePlan, measureHints } from '../square';
+import type { JobDocument } from './document';
+import { type InkResult, runInk } from './ink';
+import { platesOf, runLine } from './line';
+import { type PictureLook, lookAtPicture } from './look';
+import type { Memory, RunStep } from './memory';
+import { cornersOf, kindOf } from './resolve';
+import { type DecodedPicture, runSquare } from './square';
+
+/** What only a picture has: how its paths came about. Lengths in pixels of the picture computed on. */
+export interface Traced {
+  /** How many times smaller than the source that picture is. */
+  reduction: number;
+  seen: PictureLook;
+  kind: Kind;
+  corners: Corners | null;
+  hints: SquareHint[];
+  plan: SquarePlan;
+  picture: ColourPicture;
+  ink: InkResult;
+  /** The ink's contours as found; what the paths follow is `line.rims`. */
+  contours: ContourSet;
+  line: LineResult;
+  /** How the paths compare with what they follow, after everything that changes them. */
+  match: Match;
+  /** Largest distance allowed. */
+  tolerance: number;
+}
+
+/** Paths as a provider gives them; a picture's come with how they were traced. */
+export interface Provided extends Artwork {
+  traced?: Traced;
+}
+
+/** Share of a source pixel that paths may be off until a length is given. */
+const DEFAULT_TOLERANCE = 1 / 3;
+/** And the least that may be asked for. */
+const LEAST_TOLERANCE = 0.05;
+
+/** Paths traced from a picture: Square up, Ink and Line. */
+export function tracePicture(
+  document: JobDocument,
+  source: DecodedPicture,
+  memory: Memory,
+  step: RunStep,
+  context: Context,
+): Provided & { traced: Traced } {
+  const { reduction } = source;
+  const seen = see(source, memory, step, context);
+  const square = runSquare(document, source, seen, step, context);
+  const { plan, picture, grey } = square.value;
+  const ink = runInk(document, source, seen, square, step, context);
+  const contours = step('contours', 'contours', ink.key, () => {
+    const { grey: tones, level, changes } = ink.value.ink;
+    const traced = traceContours(tones, level, changes, context);
+    return refusalOf(traced, tones) ? traced : settleEdges(traced, tones, level, context);
+  });
+  const { width, height } = picture;
+  const frame: Box = { left: 0, top: 0, right: width, bottom: height };
+  const { points } = contours.value;
+  const known = plan.scale;
+  const scale = scaleFor(document.piece, frame, points.length > 0 ? boxOfPoints(points) : undefined, known);
+  const asked = document.line.tolerance;
+  const tolerance =
+    asked === null ? DEFAULT_TOLERANCE : Math.max(LEAST_TOLERANCE, asked / scale.millimetresPerPixel);
+  const line = runLine(document.line, tolerance, reduction, { ink, contours }, step, context);
+  const paths = step('line', 'paths', line.key, () => packPaths(line.value.shapes));
+  const match = step('line', 'match', line.key, () =>
+    matchShapes(line.value.rims, line.value.shapes, height),
+  );
+  const hintsAbout = {
+    corners: cornersOf(document, seen),
+    ghosts: document.source.kind === 'jpeg' && seen.ghosts(),
+    millimetresPerPixel: scale.source === 'none' ? null : scale.millimetresPerPixel / reduction,
+  };
+  const hints = step('square', 'hints', `${square.key} ${JSON.stringify(hintsAbout)}`, () =>
+    measureHints(grey, hintsAbout),
+  );
+  const plates = platesOf(ink.value);
+  return {
+    paths: paths.value,
+    plates,
+    frame,
+    known,
+    scale,
+    key: `${line.key} ${JSON.stringify([plates, frame, known])}`,
+    traced: {
+      reduction,
+      seen,
+      kind: kindOf(document, seen),
+      corners: hintsAbout.corners,
+      hints: hints.value,
+      plan,
+      picture,
+      ink: ink.value,
+      contours: contours.value,
+      line: line.value,
+      match: match.value,
+      tolerance,
+    },
+  };
+}
+
+/** What is seen in a picture, looked at once. */
+export function see(source: DecodedPicture, memory: Memory, step: RunStep, context: Context): PictureLook {
+  return step('look', 'look', source.key, () =>
+    lookAtPicture(memory.looks, source.whole ?? source.picture, context),
+  ).value;
+}

@@ -1,0 +1,79 @@
+import { circleContour, packPaths } from '../geometry';
+import type { Artwork } from './artwork';
+import { type PieceSettings, makePiece } from './piece';
+import { type KnownScale, scaleFor } from './scale';
+
+/** A ring in a picture of 100 by 80 pixels, its outer circle from 20 to 60 and from 10 to 50. */
+const artwork: Artwork = {
+  paths: packPaths([
+    {
+      outer: circleContour({ x: 40, y: 30 }, 20),
+      holes: [circleContour({ x: 40, y: 30 }, 5, true)],
+      plate: 1,
+    },
+  ]),
+  plates: [
+    { name: 'paper', colour: '#ffffff' },
+    { name: 'tea', colour: '#aa7722' },
+  ],
+  frame: { left: 0, top: 0, right: 100, bottom: 80 },
+  known: { from: 'file', millimetresPerPixel: 0.1 },
+  scale: { millimetresPerPixel: 0.1, source: 'file' },
+  key: 'ring',
+};
+const settings: PieceSettings = { by: 'artwork', edge: 'width', length: null };
+
+describe('makePiece', () => {
+  it('lays the artwork down with its frame’s upper left at the origin', () => {
+    const { frame, paths, artwork: box } = makePiece(artwork, settings);
+    expect(frame).toEqual({ left: 0, top: 0, right: 4, bottom: 4 });
+    expect(paths[0].shape.outer.start).toEqual({ x: 4, y: 2 });
+    expect(box?.right).toBeCloseTo(4, 12);
+  });
+
+  it('has items, whose paths say where they come from and what is done along them', () => {
+    const { items, paths } = makePiece(artwork, settings);
+    expect(items.map(({ id, kind, task }) => [id, kind, task])).toEqual([
+      ['artwork', 'artwork', 'cut-through'],
+    ]);
+    expect(paths).toEqual(items[0].paths);
+    expect(paths[0]).toMatchObject({
+      item: 'artwork',
+      task: 'cut-through',
+      sources: [1, 2],
+      plate: { name: 'tea', colour: '#aa7722' },
+    });
+  });
+
+  it.each([
+    ['artwork', 'width', 60, 60, 60],
+    ['artwork', 'height', 30, 30, 30],
+    ['picture', 'width', 100, 100, 80],
+    ['picture', 'height', 160, 200, 160],
+  ] as const)('makes the %s’s %s exactly %d mm', (by, edge, length, width, height) => {
+    const { frame, scale } = makePiece(artwork, { by, edge, length });
+    expect(frame.right).toBeCloseTo(width, 9);
+    expect(frame.bottom).toBeCloseTo(height, 9);
+    expect(scale.source).toBe('length');
+  });
+
+  it('is the bare frame where there is no path', () => {
+    const { frame, paths, artwork: box } = makePiece({ ...artwork, paths: packPaths([]) }, settings);
+    expect([paths, box]).toEqual([[], undefined]);
+    expect(frame.right).toBeCloseTo(10, 12);
+  });
+});
+
+describe('scaleFor', () => {
+  const none: KnownScale = { from: 'none', millimetresPerPixel: null };
+
+  it('is a screen’s where nothing is known: 96 pixels an inch (CSS Values and Units, 6.2)', () => {
+    const scale = scaleFor(settings, artwork.frame, undefined, none);
+    expect(scale.source).toBe('none');
+    expect(scale.millimetresPerPixel * 96).toBeCloseTo(25.4, 12);
+  });
+
+  it.each([0, -3, 0.01, 1e9, NaN])('refuses a length of %d mm', (length) => {
+    expect(() => scaleFor({ ...settings, length }, artwork.frame, undefined, none)).toThrow('cannot be made');
+  });
+});

@@ -1,0 +1,20 @@
+import type { Check } from '../check';
+
+/** Pixels that become so large that they show. */
+export const coarse: Check = {
+  kind: 'coarse',
+  reads: ['hasTrueSize', 'pixel'],
+  check({ hasTrueSize, pixel }, { coarsePixel }) {
+    if (!hasTrueSize || pixel === undefined || pixel <= coarsePixel) return [];
+    return [
+      {
+        kind: 'coarse',
+        measured: pixel,
+        allowed: coarsePixel,
+        places: [],
+        message: `One pixel of the picture becomes ${pixel.toFixed(2)} mm; up to ${coarsePixel} mm looks clean.`,
+        hint: 'Make the piece smaller, or start from a larger picture.',
+      },
+    ];
+  },
+};

@@ -1,0 +1,20 @@
+import type { Check } from '../check';
+
+/** A piece is to have a size that somebody or something vouches for. */
+export const trueSize: Check = {
+  kind: 'no-true-size',
+  reads: ['hasTrueSize'],
+  check: ({ hasTrueSize }) =>
+    hasTrueSize
+      ? []
+      : [
+          {
+            kind: 'no-true-size',
+            measured: 0,
+            allowed: 1,
+            places: [],
+            message: 'The piece has no true size yet; it is shown at a screen’s 96 pixels an inch.',
+            hint: 'Give its width or height in Piece.',
+          },
+        ],
+};

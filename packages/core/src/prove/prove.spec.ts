@@ -1,0 +1,76 @@
+import type { DrawingPath } from '../format';
+import { circleContour } from '../geometry';
+import { type Check, type Finding, type Subject } from './check';
+import { CHECKS, LIMITS, prove } from './prove';
+
+const disc: DrawingPath = {
+  task: 'cut-through',
+  shape: { outer: circleContour({ x: 5, y: 5 }, 4), holes: [] },
+};
+const start = { x: 1, y: 2 };
+const straight: DrawingPath = {
+  task: 'cut-through',
+  shape: { outer: { start, segments: [{ kind: 'line', x: 8, y: 9 }], closed: false }, holes: [] },
+};
+const subject: Subject = {
+  paths: [disc],
+  frame: { left: 0, top: 0, right: 10, bottom: 10 },
+  hasTrueSize: true,
+  pixel: 0.2,
+};
+const kinds = (changed: Partial<Subject>) =>
+  prove({ ...subject, ...changed }).findings.map(({ kind }) => kind);
+
+describe('prove', () => {
+  it('is silent where nothing is wrong', () => expect(kinds({})).toEqual([]));
+
+  it('finds contours of areas that do not close, with both their ends', () => {
+    const [finding] = prove({ ...subject, paths: [disc, straight] }).findings;
+    expect(finding).toMatchObject({ kind: 'open', measured: 1, allowed: 0 });
+    expect(finding.places.map(({ x, y }) => [x, y])).toEqual([
+      [1, 2],
+      [8, 9],
+    ]);
+    expect(finding.message).toContain('1 of 2 contours');
+  });
+
+  it('lets single lines be open', () =>
+    expect(kinds({ paths: [{ ...straight, shape: { ...straight.shape, pen: 1 } }] })).toEqual([]));
+
+  it.each([
+    [{ hasTrueSize: false, pixel: 3 }, ['no-true-size']],
+    [{ pixel: 0.51 }, ['coarse']],
+    [{ pixel: 0.5 }, []],
+    [{ pixel: undefined }, []],
+  ])('%o: %o', (changed, found) => expect(kinds(changed)).toEqual(found));
+
+  it('measures against the limits that it is given', () => {
+    const [finding] = prove(subject, { ...LIMITS, coarsePixel: 0.1 }).findings;
+    expect(finding).toMatchObject({ kind: 'coarse', measured: 0.2, allowed: 0.1 });
+  });
+
+  it('asks what was remembered, check by check', () => {
+    const asked: string[] = [];
+    const told: Finding = { kind: 'coarse', measured: 1, allowed: 0, places: [], message: 'm', hint: 'h' };
+    const remembered = (check: Check, look: () => Finding[]) => {
+      asked.push(check.kind);
+      return check.kind === 'coarse' ? [told] : look();
+    };
+    expect(prove(subject, LIMITS, remembered).findings).toEqual([told]);
+    expect(asked).toEqual(CHECKS.map(({ kind }) => kind));
+  });
+
+  it('reads no more than a check says', () => {
+    for (const check of CHECKS) {
+      const read = new Set<string>();
+      const watched = new Proxy(subject, {
+        get: (target, part) => {
+          read.add(String(part));
+          return target[part as keyof Subject];
+        },
+      });
+      check.check(watched, LIMITS);
+      expect([...read].every((part) => check.reads.some((said) => said === part))).toBe(true);
+    }
+  });
+});

@@ -1,0 +1,29 @@
+import type { JobDocument, PictureResult } from '@drelk/core';
+import type { Held } from './messages';
+
+/** Names of what results are made of, the same for the same thing, so that the page can say what it holds. */
+export class Names {
+  private readonly numbers = new WeakMap<object, number>();
+  private count = 0;
+
+  /** `source` names the picture that the job begins with. */
+  constructor(private readonly source: string) {}
+
+  /** Of a preview, a picture that the page holds in full goes by that one's name: it is not to be taken away. */
+  of({ artwork }: PictureResult, { square }: JobDocument, mode: 'preview' | 'full', held: Held): Held {
+    const { corners, ink } = artwork.traced;
+    const squared = `${this.source} ${JSON.stringify([square, corners])}`;
+    const full = `full ${squared}`;
+    return {
+      picture: mode === 'full' || held.picture === full ? full : `preview ${squared}`,
+      ink: `${this.numbered(ink.ink.grey)} ${ink.ink.level}`,
+      paths: this.numbered(artwork.paths),
+    };
+  }
+
+  private numbered(thing: object): string {
+    const number = this.numbers.get(thing) ?? ++this.count;
+    this.numbers.set(thing, number);
+    return `${this.source} ${number}`;
+  }
+}
