@@ -91,6 +91,12 @@ describe('drelk trace', () => {
     expect(report()['height']).toBeCloseTo(80, 6);
   });
 
+  it('takes settings from a job of an older schema', () => {
+    const job = join(root, 'packages/core/src/testing/documents/schema-1-first.json');
+    expect(drelk(join(demo, '01-moth.png'), '--job', job, '--report', at('r.json')).status).toBe(0);
+    expect(report()['width']).toBeCloseTo(82, 6);
+  });
+
   it('traces line art as single lines, into both formats', () => {
     const args = ['--method', 'centreline', '--out', at('a.svg'), '--out', at('a.dxf')];
     drelk(join(demo, '06-teapot.png'), ...args, '--width', '120mm', '--report', at('r.json'));

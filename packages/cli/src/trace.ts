@@ -12,6 +12,7 @@ import {
   newMemory,
   parseLength,
   runJob,
+  upgraded,
 } from '@drelk/core';
 import { openPicture } from './decode';
 
@@ -159,7 +160,7 @@ async function readJob(path: string, fresh: JobDocument): Promise<JobDocument> {
     throw wrong('it is not JSON');
   }
   const { jobSettingsSchema } = await import('@drelk/contract');
-  const checked = jobSettingsSchema.validate(value);
+  const checked = jobSettingsSchema.validate(upgraded(value));
   if (checked.error) throw wrong(checked.error.message);
   return { ...(checked.value as JobDocument), source: fresh.source };
 }

@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import {
-  DEFAULTS,
   FORMAT_IDS,
   type JobDocument,
   KINDS,
   LINE_METHODS,
   NEIGHBOURS,
+  SCHEMA,
   SEPARATIONS,
   formatOf,
 } from '@drelk/core';
@@ -123,7 +123,10 @@ const ink = Joi.object({
     strength: Joi.number().min(0).max(100).required(),
     width: Joi.number().positive().max(1000).required(),
   }).required(),
-  strokes: Joi.array().items(stroke).max(5000).required(),
+  strokes: Joi.object()
+    .pattern(/^[1-9]\d{0,8}$/, stroke)
+    .max(5000)
+    .required(),
   clean: Joi.object({
     specks: auto(Joi.number().min(0).max(1e6)),
     pinholes: auto(Joi.number().min(0).max(1e6)),
@@ -138,7 +141,7 @@ const ink = Joi.object({
 
 /** Everything below the source: what the user may set. */
 const settings = {
-  schema: Joi.number().valid(1).required(),
+  schema: Joi.number().valid(SCHEMA).required(),
   name: Joi.string().trim().min(1).max(120).required(),
   units: Joi.string().valid('mm', 'in').required(),
   square: square.required(),
@@ -149,13 +152,13 @@ const settings = {
       .required(),
     tolerance: Joi.number().positive().max(1000).allow(null).required(),
     smoothness: Joi.number().min(0).max(5).required(),
-    corners: Joi.number().min(0).max(1).default(DEFAULTS.line.corners),
-    drop: Joi.number().min(0).max(1e9).default(DEFAULTS.line.drop),
-    solid: Joi.number().positive().max(10_000).allow(null).default(DEFAULTS.line.solid),
+    corners: Joi.number().min(0).max(1).required(),
+    drop: Joi.number().min(0).max(1e9).required(),
+    solid: Joi.number().positive().max(10_000).allow(null).required(),
     neighbours: Joi.string()
       .valid(...NEIGHBOURS)
-      .default(DEFAULTS.line.neighbours),
-    overlap: Joi.number().min(0).max(1000).default(DEFAULTS.line.overlap),
+      .required(),
+    overlap: Joi.number().min(0).max(1000).required(),
   }).required(),
   piece: Joi.object({
     by: Joi.string().valid('artwork', 'picture').required(),

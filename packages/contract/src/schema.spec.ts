@@ -12,6 +12,7 @@ const source = {
   notes: [],
 };
 const document = newJob(source);
+const inside = { kind: 'inside', at: null };
 
 describe('the job document at the door', () => {
   it('is taken as the core makes it', () =>
@@ -22,7 +23,9 @@ describe('the job document at the door', () => {
     ['a negative size', { ...document, piece: { ...document.piece, length: -5 } }],
     ['a blob that is no SHA-256', { ...document, source: { ...source, blob: '../../etc/passwd' } }],
     ['an unknown key', { ...document, extra: 1 }],
-    ['another schema', { ...document, schema: 2 }],
+    ['an older schema', { ...document, schema: 1 }],
+    ['a stroke that has no number', { ...document, ink: { ...document.ink, strokes: { one: inside } } }],
+    ['strokes in a list', { ...document, ink: { ...document.ink, strokes: [inside] } }],
     ['an empty name', { ...document, name: '   ' }],
     ['nothing', undefined],
   ])('is refused with %s', (_what, value) => {

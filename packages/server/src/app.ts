@@ -16,6 +16,7 @@ import { HandOffService } from './services/hand-offs';
 import { JobService } from './services/jobs';
 import { SampleService } from './services/samples';
 import { ScannerService } from './services/scanner';
+import { upgradeJobs } from './services/upgrade';
 
 /** The whole server on an opened database, its shelf filled when it was empty. */
 export async function createApp(
@@ -23,6 +24,8 @@ export async function createApp(
   logger: Logger,
 ): Promise<{ app: Express; close: () => Promise<void> }> {
   const database = await openDatabase(config.data);
+  const older = await upgradeJobs(database);
+  if (older > 0) logger.info(`${older} jobs of an older schema were brought up to date.`);
   const blobs = new BlobStore(join(config.data, 'blobs'));
   const jobs = new JobService(database, blobs);
   const samples = new SampleService(config.samples, blobs, jobs);

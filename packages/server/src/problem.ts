@@ -1,5 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import type Joi from 'joi';
+import { DrelkError } from '@drelk/core';
 import type { WireError } from '@drelk/contract';
 
 /** An error with its HTTP status; everything else that is thrown becomes a 500 without details. */
@@ -42,8 +43,10 @@ export function sendProblem(error: unknown, _request: Request, response: Respons
   response.status(problem.status).json(problem.wire);
 }
 
-/** Errors of the body parsers, which carry a status and a type of their own. */
+/** What the core cannot use is the sender's to mend; errors of the body parsers carry a status and a type of their own. */
 function translated(error: unknown): Problem {
+  if (error instanceof DrelkError)
+    return new Problem(422, { code: error.code, message: error.message, hint: error.hint });
   const { status, code, type } = (error ?? {}) as { status?: number; code?: string; type?: string };
   if (code === 'LIMIT_FILE_SIZE' || type === 'entity.too.large') {
     return new Problem(413, {

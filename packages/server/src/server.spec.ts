@@ -5,10 +5,11 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { readPictureHeader } from '@drelk/core';
+import { SCHEMA, readPictureHeader } from '@drelk/core';
 import type { JobCard, JobRecord } from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
+import { Job, Step } from './models';
 
 const root = join(__dirname, '../../..');
 const picture = join(root, 'demo/pictures/01-moth.png');
@@ -49,6 +50,46 @@ afterEach(async () => {
   await close();
   rmSync(config.data, { recursive: true, force: true });
   rmSync(config.web, { recursive: true, force: true });
+});
+
+describe('jobs of an older schema', () => {
+  const older = (name: string) =>
+    readFileSync(join(root, 'packages/core/src/testing/documents', `${name}.json`), 'utf8');
+
+  it('are brought up to date when the server starts, with what can be undone', async () => {
+    const { id, document, revision } = await firstJob();
+    const { source } = document;
+    const stored = { ...(JSON.parse(older('schema-1-ink')) as object), source };
+    const strokes = (JSON.parse(older('schema-1-ink')) as { ink: { strokes: unknown[] } }).ink.strokes;
+    const brush = {
+      label: 'Mirror the sketch',
+      forward: [{ op: 'add', path: ['ink', 'strokes', 4], value: strokes[4] }],
+      backward: [{ op: 'replace', path: ['ink', 'strokes', 'length'], value: 4 }],
+    };
+    await Job.update({ document: JSON.stringify(stored), cursor: 1 }, { where: { id } });
+    await Step.create({ jobId: id, position: 0, step: JSON.stringify(brush) });
+    await close();
+    await start();
+    const job = await open(id);
+    expect(job).toMatchObject({ revision, cursor: 1, document: { schema: SCHEMA, name: 'Moth by hand' } });
+    expect(Object.keys(job.document.ink.strokes)).toEqual(['1', '2', '3', '4', '5']);
+    expect(job.steps).toMatchObject([
+      { label: 'Mirror the sketch', backward: [{ op: 'remove', path: ['ink', 'strokes', '5'] }] },
+    ]);
+    const { steps, cursor } = job;
+    const save = { revision, document: job.document, keep: 1, steps: steps.slice(1), cursor };
+    await request(app).put(`/api/jobs/${id}`).send(save).expect(200);
+  });
+
+  it('are taken from a page that is older than the server; of a newer one it is said', async () => {
+    const { document } = await firstJob();
+    const send = (value: object) => request(app).post('/api/jobs').send({ document: value });
+    const old = { ...(JSON.parse(older('schema-1-first')) as object), source: document.source };
+    const { body } = await send(old).expect(201);
+    expect((body as JobRecord).document).toMatchObject({ schema: SCHEMA, square: { flatten: 'none' } });
+    const newer = await send({ ...document, schema: SCHEMA + 1 }).expect(422);
+    expect((newer.body as { message: string }).message).toContain('a newer Drelk');
+  });
 });
 
 describe('the shelf', () => {

@@ -3,7 +3,7 @@ import { coloured, drawn } from '../testing/pictures';
 import { findBackground } from './background';
 import { mirroredPoints, pouredArea, replayStrokes } from './hand';
 import type { Separated } from './separated';
-import type { Stroke } from './settings';
+import type { Stroke } from './strokes';
 
 const ring = drawn(100, 80, (x, y) => Math.abs(Math.hypot(x - 50, y - 40) - 25) < 3);
 const picture = coloured(ring);

@@ -4,7 +4,7 @@ import { type ColourPicture, eachInsideRun, flood, rimPixels, toneAt } from '../
 import { distanceFrom, wordsOf } from './colour-distance';
 import { type Sheet, drawLine } from './draw';
 import type { Separated } from './separated';
-import type { Axis, Stroke } from './settings';
+import type { Axis, Stroke } from './strokes';
 
 /**
  * Replays the hand's strokes, in order, on what the settings made ink; the picture itself is only asked for colours.

@@ -1,4 +1,5 @@
 export * from './settings';
+export * from './strokes';
 export * from './kind';
 export * from './otsu';
 export * from './level';

@@ -1,3 +1,5 @@
+import type { Strokes } from './strokes';
+
 /** What a picture is taken to be. */
 export const KINDS = ['logo', 'flat', 'line', 'scan', 'photo', 'relief'] as const;
 export type Kind = (typeof KINDS)[number];
@@ -57,23 +59,6 @@ export interface EdgeSettings {
   width: number;
 }
 
-/** One stroke of the hand, in source pixels; replayed in order on whatever the settings make ink. */
-export type Stroke =
-  | { kind: 'brush'; tone: 'ink' | 'paper'; width: number; points: number[]; axis?: Axis }
-  | {
-      kind: 'pour';
-      tone: 'ink' | 'paper';
-      at: [x: number, y: number];
-      tolerance: number;
-      everywhere: boolean;
-    }
-  | { kind: 'loop'; does: 'keep' | 'drop'; points: number[] }
-  | { kind: 'inside'; at: [x: number, y: number] | null }
-  | { kind: 'mirror'; axis: Axis };
-
-/** A line through two places: x, y, x, y. What lies to its left, seen along it, is drawn again to its right. */
-export type Axis = [number, number, number, number];
-
 /** Cleaning. Lengths in source pixels, areas in square ones. */
 export interface CleanSettings {
   /** Ink smaller than this is dropped, and paper inside ink smaller than this filled; `auto` asks the picture. */
@@ -106,7 +91,7 @@ export interface InkSettings {
   plates: PlateSettings;
   bands: BandSettings;
   edges: EdgeSettings;
-  strokes: Stroke[];
+  strokes: Strokes;
   clean: CleanSettings;
 }
 
@@ -121,7 +106,7 @@ export const INK_DEFAULTS: InkSettings = {
   plates: { count: 'auto', merged: [], ink: 'auto', recoloured: [], order: [] },
   bands: { levels: 'auto', shown: 'all' },
   edges: { fineness: 1.4, strength: 30, width: 3 },
-  strokes: [],
+  strokes: {},
   clean: {
     specks: 'auto',
     pinholes: 'auto',

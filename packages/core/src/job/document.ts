@@ -43,9 +43,12 @@ export interface LineDocument {
   overlap: number;
 }
 
+/** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
+export const SCHEMA = 2;
+
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {
-  schema: 1;
+  schema: typeof SCHEMA;
   name: string;
   units: 'mm' | 'in';
   source: Source;
@@ -58,7 +61,7 @@ export interface JobDocument {
 
 /** Settings that take most pictures the whole way: what is `auto` follows the picture's kind. */
 export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
-  schema: 1,
+  schema: SCHEMA,
   units: 'mm',
   square: { turn: 0, mirror: false, angle: 0, flatten: 'auto', crop: null, scale: { by: 'file' } },
   ink: INK_DEFAULTS,

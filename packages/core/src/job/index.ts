@@ -1,4 +1,5 @@
 export * from './document';
+export * from './upgrade';
 export * from './look';
 export * from './memory';
 export * from './resolve';

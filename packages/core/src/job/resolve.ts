@@ -1,13 +1,22 @@
-import type { CleanNumbers, InkSettings, Kind, Separation, Stroke } from '../ink';
+import {
+  type CleanNumbers,
+  type InkSettings,
+  type Kind,
+  type Separation,
+  type Stroke,
+  strokesInOrder,
+} from '../ink';
 import { type Homography, localScale, mapPoint } from '../geometry';
 import type { Corners, SquareSettings } from '../square';
 import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 
 /** Settings with nothing left open, in pixels of the picture that is computed on. */
-export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'clean'> {
+export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'strokes' | 'clean'> {
   by: Separation;
   tone: { brightness: number; contrast: number; levelled: boolean };
+  /** In the order in which they are replayed. */
+  strokes: Stroke[];
   clean: CleanNumbers;
 }
 
@@ -94,7 +103,7 @@ export function resolveInk(
     },
     background: { ...ink.background, away: place(ink.background.away), keep: place(ink.background.keep) },
     edges: { ...edges, fineness: edges.fineness * scale, width: edges.width * scale },
-    strokes: ink.strokes.map((stroke) => placedStroke(stroke, place, scale)),
+    strokes: strokesInOrder(ink.strokes).map(({ stroke }) => placedStroke(stroke, place, scale)),
     clean: {
       specks: specks(clean.specks),
       pinholes: specks(clean.pinholes),

@@ -1,3 +1,4 @@
 export * from './artwork';
 export * from './piece';
 export * from './scale';
+export * from './settings';

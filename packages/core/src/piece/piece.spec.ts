@@ -1,7 +1,8 @@
 import { circleContour, packPaths } from '../geometry';
 import type { Artwork } from './artwork';
-import { type PieceSettings, makePiece } from './piece';
+import { makePiece } from './piece';
 import { type KnownScale, scaleFor } from './scale';
+import type { PieceSettings } from './settings';
 
 /** A ring in a picture of 100 by 80 pixels, its outer circle from 20 to 60 and from 10 to 50. */
 const artwork: Artwork = {

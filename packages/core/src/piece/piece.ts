@@ -11,15 +11,7 @@ import {
 } from '../geometry';
 import type { Artwork } from './artwork';
 import { type PieceScale, scaleFor } from './scale';
-
-/** What the user may set of Piece. */
-export interface PieceSettings {
-  /** What the length below is the size of: the artwork itself, or the whole picture's frame. */
-  by: 'artwork' | 'picture';
-  edge: 'width' | 'height';
-  /** Millimetres, or null to keep the picture's own scale. */
-  length: number | null;
-}
+import type { PieceSettings } from './settings';
 
 /** A path of the piece, in millimetres, with the item it belongs to and the ids of its contours where it comes from. */
 export interface PiecePath extends DrawingPath {

@@ -1,6 +1,6 @@
 import { DrelkError } from '../error';
 import { type Box, boxHeight, boxWidth } from '../geometry';
-import type { PieceSettings } from './piece';
+import type { PieceSettings } from './settings';
 
 /** What is known of the true size of a provider's units before anything is asked for. */
 export interface KnownScale {

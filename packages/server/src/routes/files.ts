@@ -1,18 +1,12 @@
 import { Router } from 'express';
 import Joi from 'joi';
 import multer from 'multer';
-import { DrelkError, checkPicture } from '@drelk/core';
+import { checkPicture } from '@drelk/core';
 import { MOST_BYTES, sampleSchema, sha256 } from '@drelk/contract';
 import { Problem, checked } from '../problem';
 import type { BlobStore } from '../services/blobs';
 import { asPng } from '../services/pictures';
 import type { SampleService } from '../services/samples';
-
-/** A picture that the core cannot use is the sender's to mend. */
-function refused(error: unknown): never {
-  if (!(error instanceof DrelkError)) throw error;
-  throw new Problem(422, { code: error.code, message: error.message, hint: error.hint });
-}
 
 const IMMUTABLE = 'private, max-age=31536000, immutable';
 
@@ -35,11 +29,7 @@ export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
     }
     // multer reads names as Latin-1; browsers send UTF-8.
     const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
-    try {
-      checkPicture(file.buffer, name);
-    } catch (error) {
-      refused(error);
-    }
+    checkPicture(file.buffer, name);
     response.status(201).json({ blob: await blobs.put(file.buffer) });
   });
   router.get('/blobs/:blob', async (request, response) => {
@@ -54,7 +44,7 @@ export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
     response
       .type('png')
       .set('Cache-Control', IMMUTABLE)
-      .send(await asPng(await blobs.get(blob)).catch(refused));
+      .send(await asPng(await blobs.get(blob)));
   });
   router.get('/samples', async (_request, response) => {
     response.json(await samples.list());

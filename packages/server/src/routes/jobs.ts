@@ -1,4 +1,5 @@
 import { Router, json, raw } from 'express';
+import { upgraded } from '@drelk/core';
 import {
   handOffFactsSchema,
   handOffIdSchema,
@@ -12,6 +13,12 @@ import type { BlobStore } from '../services/blobs';
 import type { HandOffFacts, HandOffService } from '../services/hand-offs';
 import type { JobService } from '../services/jobs';
 
+/** What a page older than the server sends is of an older schema. */
+function withTodaysDocument(body: unknown): unknown {
+  if (typeof body !== 'object' || body === null || !('document' in body)) return body;
+  return { ...body, document: upgraded(body.document) };
+}
+
 /** Jobs, their small pictures and their hand-offs. */
 export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: BlobStore): Router {
   const router = Router();
@@ -23,7 +30,7 @@ export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: Blo
     response.json(await jobs.list(search, bin));
   });
   router.post('/', async (request, response) => {
-    const { document } = checked(newJobSchema, request.body);
+    const { document } = checked(newJobSchema, withTodaysDocument(request.body));
     response.status(201).json(await jobs.create(document));
   });
   router.get('/:id', async (request, response) => {

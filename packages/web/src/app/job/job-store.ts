@@ -2,7 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { type Patch as ImmerPatch, applyPatches, enablePatches, produceWithPatches } from 'immer';
 import { Subject, catchError, concatMap, debounceTime, from, of, tap } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { DEFAULTS, type JobDocument } from '@drelk/core';
+import type { JobDocument } from '@drelk/core';
 import type { HistoryStep, JobRecord, SaveRequest, WireError } from '@drelk/contract';
 import { ApiService } from '../shared/api.service';
 
@@ -55,8 +55,7 @@ export class JobStore {
     this.kept = job.steps.length;
     this.steps.set(job.steps);
     this.cursor.set(job.cursor);
-    // Settings that came later than the job begin as they do in a new one.
-    this.document.set({ ...job.document, line: { ...DEFAULTS.line, ...job.document.line } });
+    this.document.set(job.document);
     this.tentative.set(undefined);
     this.saved.set('saved');
   }

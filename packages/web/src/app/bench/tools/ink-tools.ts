@@ -1,5 +1,5 @@
 import { computed, signal } from '@angular/core';
-import { type Axis, type Stroke, mirroredPoints } from '@drelk/core';
+import { type Axis, type Stroke, addStroke, mirroredPoints } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { Workbench } from '../../job/workbench';
 import { sourcePoints } from './square-tools';
@@ -21,9 +21,9 @@ export interface HandSettings {
 type Settings = () => HandSettings;
 
 /** Adds a stroke to the job. */
-function addStroke(work: Workbench, label: string, stroke: Stroke): void {
+function drawStroke(work: Workbench, label: string, stroke: Stroke): void {
   work.store.change(label, ({ ink }) => {
-    ink.strokes.push(stroke);
+    addStroke(ink.strokes, stroke);
   });
 }
 
@@ -75,7 +75,7 @@ export class BrushTool implements Tool {
     const points = sourcePoints(this.points(), this.box);
     this.points.set([]);
     if (points.length === 0) return;
-    addStroke(this.work, tone === 'ink' ? 'Brush ink' : 'Brush paper', {
+    drawStroke(this.work, tone === 'ink' ? 'Brush ink' : 'Brush paper', {
       kind: 'brush',
       tone,
       width,
@@ -125,7 +125,7 @@ export class PourTool implements Tool {
     const { tone, everywhere } = this.settings();
     const { x, y } = this.box.toSource(from);
     this.putDown();
-    addStroke(this.work, tone === 'ink' ? 'Pour ink' : 'Pour paper', {
+    drawStroke(this.work, tone === 'ink' ? 'Pour ink' : 'Pour paper', {
       kind: 'pour',
       tone,
       at: [Number(x.toFixed(1)), Number(y.toFixed(1))],
@@ -196,7 +196,7 @@ export class LoopTool implements Tool {
     const points = sourcePoints(this.points(), this.box);
     this.points.set([]);
     if (points.length < 6) return;
-    addStroke(this.work, this.does === 'keep' ? 'Keep a loop' : 'Drop a loop', {
+    drawStroke(this.work, this.does === 'keep' ? 'Keep a loop' : 'Drop a loop', {
       kind: 'loop',
       does: this.does,
       points,

@@ -2,7 +2,7 @@ import { Component, computed, inject, linkedSignal, signal } from '@angular/core
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { type Axis, type Stroke, mapPoint } from '@drelk/core';
+import { type Axis, type Stroke, addStroke, mapPoint, strokesInOrder } from '@drelk/core';
 import {
   AxisTool,
   BrushTool,
@@ -38,7 +38,10 @@ export class InkHand {
   readonly mirrored = signal(false);
   readonly axis = signal<Axis | null>(null);
   readonly strokes = computed(() =>
-    (this.work.store.document()?.ink.strokes ?? []).map((stroke) => ({ stroke, says: strokeSays(stroke) })),
+    strokesInOrder(this.work.store.document()?.ink.strokes ?? {}).map(({ id, stroke }) => ({
+      id,
+      says: strokeSays(stroke),
+    })),
   );
   readonly says = computed(() => {
     const count = this.strokes().length;
@@ -98,15 +101,15 @@ export class InkHand {
     this.add('Mirror the sketch', { kind: 'mirror', axis: turned ? [x2, y2, x1, y1] : axis });
   }
 
-  remove(index: number): void {
+  remove(id: number): void {
     this.work.store.change('Take a stroke out', ({ ink }) => {
-      ink.strokes.splice(index, 1);
+      delete ink.strokes[id];
     });
   }
 
   private add(label: string, stroke: Stroke): void {
     this.work.store.change(label, ({ ink }) => {
-      ink.strokes.push(stroke);
+      addStroke(ink.strokes, stroke);
     });
   }
 

@@ -183,7 +183,8 @@ it('background: from the rim, clicked away, clicked to be kept, and none of it',
 });
 
 describe('by hand', () => {
-  const strokes = (store: ReturnType<typeof fakeWork>['store']) => store.document()?.ink.strokes ?? [];
+  const strokes = (store: ReturnType<typeof fakeWork>['store']) =>
+    Object.values(store.document()?.ink.strokes ?? {});
 
   it('brushes, on both sides of an axis when asked to', () => {
     const { store, tools } = fakeWork();

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { strokesInOrder } from '../ink';
+import { type JobDocument, SCHEMA, newJob } from './document';
+import { upgraded } from './upgrade';
+
+/** Documents as they were stored under each older schema. */
+const stored = (name: string) =>
+  JSON.parse(readFileSync(join(__dirname, '../testing/documents', `${name}.json`), 'utf8')) as {
+    source: JobDocument['source'];
+    line: object;
+    ink: { strokes?: object[] };
+  };
+const older = ['schema-1-first', 'schema-1-ink', 'schema-1-line'];
+
+/** Every key that a value has, at any depth, down to lists and what is not set. */
+function keysOf(value: unknown, path = ''): string[] {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return [path];
+  return Object.entries(value).flatMap(([key, part]) => keysOf(part, `${path}.${key}`));
+}
+
+describe('a document of an older schema', () => {
+  it.each(older)('%s: has every setting that a new job has', (name) => {
+    const document = upgraded(stored(name)) as JobDocument;
+    expect(document.schema).toBe(SCHEMA);
+    const open = (key: string) => !/^\.(ink\.strokes|square\.(crop|scale|flatten))/.test(key);
+    const asked = keysOf(newJob(document.source)).filter(open);
+    expect(keysOf(document).filter(open).sort()).toEqual(asked.sort());
+  });
+
+  it('keeps what was set', () => {
+    const first = upgraded(stored('schema-1-first')) as JobDocument;
+    expect(first).toMatchObject({
+      name: 'Moth',
+      square: { turn: 1, flatten: 'none', scale: { by: 'file' } },
+      ink: { by: 'tone', threshold: 140, ink: 'dark', clean: { specks: 6, pinholes: 4 } },
+      piece: { length: 82 },
+    });
+    const line = stored('schema-1-line').line;
+    expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual(line);
+  });
+
+  it('keeps strokes of the hand in their order, under ids', () => {
+    const before = stored('schema-1-ink');
+    const { strokes } = (upgraded(before) as JobDocument).ink;
+    expect(strokesInOrder(strokes).map(({ id }) => id)).toEqual([1, 2, 3, 4, 5]);
+    expect(strokesInOrder(strokes).map(({ stroke }) => stroke)).toEqual(before.ink.strokes);
+  });
+
+  it('is not touched itself', () => {
+    const before = stored('schema-1-ink');
+    upgraded(before);
+    expect(before).toEqual(stored('schema-1-ink'));
+  });
+});
+
+it('a document of today stays the same', () => {
+  const document = newJob(stored('schema-1-first').source);
+  expect(upgraded(document)).toBe(document);
+});
+
+it.each([undefined, null, 7, 'schema', [], {}, { schema: 'one' }, { schema: 0 }, { schema: 1.5 }])(
+  '%j is no document, and left to whoever checks it',
+  (value) => expect(upgraded(value)).toBe(value),
+);
+
+it('a document of a schema yet to come gets a sentence', () =>
+  expect(() => upgraded({ schema: SCHEMA + 1 })).toThrow('saved by a newer Drelk'));

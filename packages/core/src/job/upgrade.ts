@@ -1,0 +1,65 @@
+import { DrelkError } from '../error';
+import { INK_DEFAULTS } from '../ink';
+import { DEFAULTS, SCHEMA } from './document';
+
+type Plain = Record<string, unknown>;
+
+const isPlain = (value: unknown): value is Plain =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const plain = (value: unknown): Plain => (isPlain(value) ? value : {});
+
+/** What is to be done to a document of each older schema to make it one of the next. */
+const NEXT: Record<number, (document: Plain) => Plain> = { 1: keyedStrokes };
+
+/**
+ * Schema 1 grew while it was one: the first jobs knew neither flattening nor scales, and took ink by its tone alone;
+ * later ones lack some of Line's settings. Strokes of the hand, once a list, get ids.
+ */
+function keyedStrokes(document: Plain): Plain {
+  const { specks, pinholes, ...ink } = plain(document['ink']);
+  const isFirst = ink['by'] === undefined;
+  const asFirst = {
+    ...INK_DEFAULTS,
+    by: 'tone',
+    tone: { ...INK_DEFAULTS.tone, levelled: false },
+    clean: { ...INK_DEFAULTS.clean, specks, pinholes },
+  };
+  const strokes = Array.isArray(ink['strokes']) ? (ink['strokes'] as unknown[]) : [];
+  const square = {
+    ...DEFAULTS.square,
+    ...(isFirst ? { flatten: 'none' } : {}),
+    ...plain(document['square']),
+  };
+  return {
+    ...document,
+    square,
+    ink: {
+      ...(isFirst ? asFirst : {}),
+      ...ink,
+      strokes: Object.fromEntries(strokes.map((stroke, k) => [k + 1, stroke])),
+    },
+    line: { ...DEFAULTS.line, ...plain(document['line']) },
+  };
+}
+
+/**
+ * A document of any schema that ever was, as one of the schema that is now: its meaning stays. What is no document
+ * comes back as it is, for whoever checks it. Throws `bad-document` for one of a schema yet to come.
+ */
+export function upgraded(value: unknown): unknown {
+  if (!isPlain(value) || typeof value['schema'] !== 'number') return value;
+  if (value['schema'] > SCHEMA) {
+    throw new DrelkError(
+      'bad-document',
+      'This job was saved by a newer Drelk.',
+      'Open it with that one, or begin again from the picture.',
+    );
+  }
+  let document = value;
+  for (let schema = value['schema']; schema < SCHEMA; schema++) {
+    const next = NEXT[schema];
+    if (!next) return value;
+    document = { ...next(document), schema: schema + 1 };
+  }
+  return document;
+}
