@@ -19,7 +19,7 @@ export function patched(document: unknown, patches: readonly Patch[]): unknown {
     const key = path[path.length - 1];
     if (Array.isArray(parent)) changeList(parent, op, key, copied(value));
     else if (isNode(parent)) {
-      if (op === 'remove') delete parent[key];
+      if (op === 'remove') Reflect.deleteProperty(parent, key);
       else parent[key] = copied(value);
     }
   }

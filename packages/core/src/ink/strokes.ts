@@ -30,3 +30,6 @@ export function addStroke(strokes: Strokes, stroke: Stroke): void {
   const ids = Object.keys(strokes).map(Number);
   strokes[ids.reduce((most, id) => Math.max(most, id), 0) + 1] = stroke;
 }
+
+/** Takes one stroke out. */
+export const dropStroke = (strokes: Strokes, id: number): boolean => Reflect.deleteProperty(strokes, id);

@@ -2,7 +2,7 @@ import { Component, computed, inject, linkedSignal, signal } from '@angular/core
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { type Axis, type Stroke, addStroke, mapPoint, strokesInOrder } from '@drelk/core';
+import { type Axis, type Stroke, addStroke, dropStroke, mapPoint, strokesInOrder } from '@drelk/core';
 import {
   AxisTool,
   BrushTool,
@@ -103,7 +103,7 @@ export class InkHand {
 
   remove(id: number): void {
     this.work.store.change('Take a stroke out', ({ ink }) => {
-      delete ink.strokes[id];
+      dropStroke(ink.strokes, id);
     });
   }
 
