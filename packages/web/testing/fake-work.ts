@@ -5,10 +5,12 @@ import { STEPS, circleContour, newJob, packPaths } from '@drelk/core';
 import { BenchState } from '../src/app/bench/bench-state';
 import { ToolBox } from '../src/app/bench/tools/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/messages';
+import { Commands } from '../src/app/job/commands';
 import { JobPageId } from '../src/app/job/job-page-id';
 import { JobStore } from '../src/app/job/job-store';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
+import { provideStages } from '../src/app/stages/stages';
 
 const source = {
   blob: 'a',
@@ -97,7 +99,9 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
   const engine = { progress: signal(undefined), busy: signal(false), ask: jest.fn(), stop: jest.fn() };
   TestBed.configureTestingModule({
     providers: [
+      provideStages(),
       BenchState,
+      Commands,
       JobPageId,
       JobStore,
       ToolBox,

@@ -1,10 +1,11 @@
 import { TestBed } from '@angular/core/testing';
+import { provideStages } from '../stages/stages';
 import { BenchState } from './bench-state';
 
 describe('BenchState', () => {
   let state: BenchState;
   beforeEach(() => {
-    state = TestBed.configureTestingModule({ providers: [BenchState] }).inject(BenchState);
+    state = TestBed.configureTestingModule({ providers: [provideStages(), BenchState] }).inject(BenchState);
     state.size.set({ width: 800, height: 600 });
   });
 

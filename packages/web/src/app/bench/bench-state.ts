@@ -1,45 +1,7 @@
-import { Injectable, computed, signal } from '@angular/core';
+import { Injectable, computed, inject, signal } from '@angular/core';
+import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
-
-/** What can be laid on the bench. */
-export const BENCH_LAYERS = ['picture', 'ink', 'paths'] as const;
-export type BenchLayer = (typeof BENCH_LAYERS)[number];
-export const LAYER_NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink: 'Ink', paths: 'Paths' };
-export type PathStyle = 'filled' | 'lines' | 'nodes';
-
-export const STAGES = ['square', 'ink', 'line', 'piece', 'prove', 'handoff'] as const;
-export type Stage = (typeof STAGES)[number];
-
-/** How the bench is laid out; every stage keeps its own. */
-export interface Look {
-  opacity: Record<BenchLayer, number>;
-  style: PathStyle;
-  misfit: boolean;
-  wipe: boolean;
-  /** The two layers of the wipe by turns, each as a whole. */
-  blink: boolean;
-  left: BenchLayer;
-  right: BenchLayer;
-}
-
-const look = (picture: number, ink: number, paths: number, style: PathStyle): Look => ({
-  opacity: { picture, ink, paths },
-  style,
-  misfit: false,
-  wipe: false,
-  blink: false,
-  left: 'picture',
-  right: ink > 0 ? 'ink' : 'paths',
-});
-
-const FIRST_LOOKS: Record<Stage, Look> = {
-  square: look(1, 0, 0, 'lines'),
-  ink: look(0.3, 1, 0, 'lines'),
-  line: look(0.3, 0, 1, 'nodes'),
-  piece: look(0, 0, 1, 'filled'),
-  prove: look(0, 0, 1, 'lines'),
-  handoff: look(0, 0, 1, 'filled'),
-};
+import type { BenchLayer, BenchLook } from './look';
 
 /** Screen pixels of a picture pixel, and where the picture's upper left lies on the bench. */
 export interface Eye {
@@ -51,8 +13,13 @@ export interface Eye {
 /** What the bench shows and from where; shared by the bench, its bar, the facts and the strip. */
 @Injectable()
 export class BenchState {
-  readonly stage = signal<Stage>('line');
-  readonly looks = signal(FIRST_LOOKS);
+  readonly stage = signal<StageId>('line');
+  readonly looks = signal(
+    Object.fromEntries(inject(STAGES).map(({ id, firstLook }) => [id, firstLook])) as Record<
+      StageId,
+      BenchLook
+    >,
+  );
   readonly look = computed(() => this.looks()[this.stage()]);
   readonly highlight = signal<Highlight>('none');
   /** Id of the contour that was picked. */
@@ -68,7 +35,7 @@ export class BenchState {
   readonly fitted = signal(true);
   readonly size = signal({ width: 0, height: 0 });
 
-  change(part: Partial<Look>): void {
+  change(part: Partial<BenchLook>): void {
     const stage = this.stage();
     this.looks.update((looks) => ({ ...looks, [stage]: { ...looks[stage], ...part } }));
   }

@@ -11,15 +11,17 @@ import {
 } from '@angular/core';
 import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
+import { Commands } from '../job/commands';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS, drawMisfit, drawPaths, polygonPath } from './bench-drawing';
-import { BENCH_LAYERS, type BenchLayer, BenchState } from './bench-state';
+import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
 import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { drawnPaths, pathOf } from './drawn-paths';
 import { highlightedIds } from './highlights';
+import { BENCH_LAYERS, type BenchLayer, type BenchLook } from './look';
 import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
 import { ToolBox } from './tools/tool-box';
@@ -80,6 +82,11 @@ export class Bench implements OnDestroy {
   });
 
   constructor() {
+    inject(Commands).contribute([
+      { key: '0', does: 'Whole picture on the bench', run: () => this.fit() },
+      { key: '+', does: 'Zoom in', run: () => this.state.zoom(1.25) },
+      { key: '-', does: 'Zoom out', run: () => this.state.zoom(0.8) },
+    ]);
     afterNextRender(() => this.build());
     effect(() => this.draw());
     effect(() => this.drawRulers());
@@ -361,13 +368,7 @@ export class Bench implements OnDestroy {
 }
 
 /** Opacity and clip of a layer: under the wipe, only the two chosen ones are seen, each on its side. */
-function placing(
-  layer: BenchLayer,
-  look: ReturnType<BenchState['look']>,
-  split: number,
-  width: number,
-  blinksRight: boolean,
-) {
+function placing(layer: BenchLayer, look: BenchLook, split: number, width: number, blinksRight: boolean) {
   const opacity = look.opacity[layer];
   const far = 1e6;
   const whole = { clipX: -far, clipY: -far, clipWidth: 2 * far, clipHeight: 2 * far };

@@ -1,7 +1,9 @@
 import { Component, inject } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
-import { BENCH_LAYERS, BenchState, LAYER_NAMES, type PathStyle } from './bench-state';
+import { Commands } from '../job/commands';
+import { BenchState } from './bench-state';
+import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './look';
 
 /** What lies on the bench and how strongly: three layers, how paths are drawn, the wipe, the misfit. */
 @Component({
@@ -31,36 +33,16 @@ import { BENCH_LAYERS, BenchState, LAYER_NAMES, type PathStyle } from './bench-s
       <mat-button-toggle value="lines">Lines</mat-button-toggle>
       <mat-button-toggle value="nodes">Nodes</mat-button-toggle>
     </mat-button-toggle-group>
-    <button
-      type="button"
-      class="switch"
-      [attr.aria-pressed]="state.look().misfit"
-      (click)="state.change({ misfit: !state.look().misfit })"
-    >
+    <button type="button" class="switch" [attr.aria-pressed]="state.look().misfit" (click)="turnMisfit()">
       Misfit
     </button>
-    <button
-      type="button"
-      class="switch"
-      [attr.aria-pressed]="state.look().wipe"
-      (click)="state.change({ wipe: !state.look().wipe, blink: false })"
-    >
+    <button type="button" class="switch" [attr.aria-pressed]="state.look().wipe" (click)="turnWipe()">
       Wipe
     </button>
-    <button
-      type="button"
-      class="switch"
-      [attr.aria-pressed]="state.look().blink"
-      (click)="state.change({ blink: !state.look().blink, wipe: false })"
-    >
+    <button type="button" class="switch" [attr.aria-pressed]="state.look().blink" (click)="turnBlink()">
       Blink
     </button>
-    <button
-      type="button"
-      class="switch"
-      [attr.aria-pressed]="state.loupe()"
-      (click)="state.loupe.set(!state.loupe())"
-    >
+    <button type="button" class="switch" [attr.aria-pressed]="state.loupe()" (click)="turnLoupe()">
       Loupe
     </button>
   `,
@@ -70,6 +52,36 @@ export class ViewBar {
   readonly state = inject(BenchState);
   readonly layers = BENCH_LAYERS;
   readonly names = LAYER_NAMES;
+
+  constructor() {
+    inject(Commands).contribute([
+      ...BENCH_LAYERS.map((layer, k) => ({
+        key: ['q', 'w', 'e'][k],
+        does: `${LAYER_NAMES[layer]} on or off`,
+        run: () => this.state.fade(layer, this.state.look().opacity[layer] > 0 ? 0 : 1),
+      })),
+      { key: 'm', does: 'Misfit lit up', run: () => this.turnMisfit() },
+      { key: 'x', does: 'Wipe', run: () => this.turnWipe() },
+      { key: 'b', does: 'Blink', run: () => this.turnBlink() },
+      { key: 'o', does: 'Loupe', run: () => this.turnLoupe() },
+    ]);
+  }
+
+  turnMisfit(): void {
+    this.state.change({ misfit: !this.state.look().misfit });
+  }
+
+  turnWipe(): void {
+    this.state.change({ wipe: !this.state.look().wipe, blink: false });
+  }
+
+  turnBlink(): void {
+    this.state.change({ blink: !this.state.look().blink, wipe: false });
+  }
+
+  turnLoupe(): void {
+    this.state.loupe.update((on) => !on);
+  }
 
   setStyle(style: PathStyle): void {
     // Drawing paths another way is asked for only by who wants to see them.

@@ -1,5 +1,6 @@
 import { Component, inject } from '@angular/core';
-import { BENCH_LAYERS, type BenchLayer, BenchState, LAYER_NAMES } from './bench-state';
+import { BenchState } from './bench-state';
+import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from './look';
 
 /** Which two layers lie on either side of the wipe, or blink, and where it stands. */
 @Component({

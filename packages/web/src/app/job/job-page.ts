@@ -1,9 +1,10 @@
+import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { MatDialog } from '@angular/material/dialog';
 import { Bench } from '../bench/bench';
-import { BENCH_LAYERS, BenchState, STAGES } from '../bench/bench-state';
+import { BenchState } from '../bench/bench-state';
 import { ToolBox } from '../bench/tools/tool-box';
 import { ViewBar } from '../bench/view-bar';
 import { Facts } from '../facts/facts';
@@ -11,37 +12,21 @@ import { ApiService } from '../shared/api.service';
 import { IconButton } from '../shared/icon-button';
 import { LightService } from '../shared/light.service';
 import { ProblemService, type Sentence } from '../shared/problem.service';
-import { HandOffPanel } from '../stages/handoff/hand-off-panel';
-import { InkPanel } from '../stages/ink/ink-panel';
-import { LinePanel } from '../stages/line/line-panel';
-import { PiecePanel } from '../stages/piece/piece-panel';
-import { ProvePanel } from '../stages/prove/prove-panel';
-import { SquarePanel } from '../stages/square/square-panel';
-import { STAGE_NAMES, Strip } from '../strip/strip';
+import { STAGES } from '../stages/stage';
+import { provideStages } from '../stages/stages';
+import { Strip } from '../strip/strip';
+import { Commands } from './commands';
 import { JobPageId } from './job-page-id';
 import { JobStore } from './job-store';
 import { ShortcutSheet } from './shortcut-sheet';
-import { type Shortcut, belongsToFocus, shortcutFor } from './shortcuts';
+import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Workbench } from './workbench';
 
 /** One job: strip, bench, facts and the panel of the stage at hand. */
 @Component({
   selector: 'drelk-job-page',
-  imports: [
-    Bench,
-    Facts,
-    HandOffPanel,
-    IconButton,
-    InkPanel,
-    LinePanel,
-    PiecePanel,
-    ProvePanel,
-    RouterLink,
-    SquarePanel,
-    Strip,
-    ViewBar,
-  ],
-  providers: [BenchState, JobPageId, JobStore, ToolBox, Workbench],
+  imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, ViewBar],
+  providers: [provideStages(), BenchState, Commands, JobPageId, JobStore, ToolBox, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: { '(document:keydown)': 'onKey($event)' },
@@ -53,6 +38,9 @@ export class JobPage {
   readonly bench = inject(BenchState);
   readonly light = inject(LightService);
   private readonly tools = inject(ToolBox);
+  private readonly commands = inject(Commands);
+  private readonly stages = inject(STAGES);
+  readonly panel = computed(() => this.stages.find(({ id }) => id === this.bench.stage())?.panel ?? null);
   readonly missing = signal<Sentence | undefined>(undefined);
   readonly undoText = computed(() =>
     this.store.undoLabel() ? `Undo: ${this.store.undoLabel()}` : 'Nothing to undo',
@@ -71,52 +59,25 @@ export class JobPage {
   private readonly router = inject(Router);
   private readonly page = inject(JobPageId);
 
-  readonly shortcuts: Shortcut[] = [
-    ...STAGES.map((stage, i) => ({
-      key: String(i + 1),
-      does: STAGE_NAMES[stage],
-      run: () => this.bench.stage.set(stage),
-    })),
-    { key: '0', does: 'Whole picture on the bench', run: () => this.fit() },
-    { key: '+', does: 'Zoom in', run: () => this.bench.zoom(1.25) },
-    { key: '-', does: 'Zoom out', run: () => this.bench.zoom(0.8) },
-    ...BENCH_LAYERS.map((layer, i) => ({
-      key: ['q', 'w', 'e'][i],
-      does: `${['Picture', 'Ink', 'Paths'][i]} on or off`,
-      run: () => this.bench.fade(layer, this.bench.look().opacity[layer] > 0 ? 0 : 1),
-    })),
-    { key: 'm', does: 'Misfit lit up', run: () => this.bench.change({ misfit: !this.bench.look().misfit }) },
-    { key: 'x', does: 'Wipe', run: () => this.bench.change({ wipe: !this.bench.look().wipe, blink: false }) },
-    {
-      key: 'b',
-      does: 'Blink',
-      run: () => this.bench.change({ blink: !this.bench.look().blink, wipe: false }),
-    },
-    { key: 'o', does: 'Loupe', run: () => this.bench.loupe.update((on) => !on) },
-    { key: 'z', control: true, shift: false, does: 'Undo', run: () => this.store.undo() },
-    { key: 'z', control: true, shift: true, does: 'Redo', run: () => this.store.redo() },
-    { key: 'l', does: 'Light or dark', run: () => this.light.turn() },
-    { key: 'Escape', does: 'Put the tool down, or stop the computation', run: () => this.stop() },
-    { key: '?', does: 'This sheet', run: () => this.showShortcuts() },
-  ];
-
   constructor() {
+    this.commands.contribute([
+      { key: 'z', control: true, shift: false, does: 'Undo', run: () => this.store.undo() },
+      { key: 'z', control: true, shift: true, does: 'Redo', run: () => this.store.redo() },
+      { key: 'l', does: 'Light or dark', run: () => this.light.turn() },
+      {
+        key: 'Escape',
+        does: 'Stop the computation',
+        when: () => !this.tools.active(),
+        run: () => this.work.engine.stop(),
+      },
+      { key: '?', does: 'This sheet', run: () => this.showShortcuts() },
+    ]);
     const title = inject(Title);
     effect(() => {
       const id = this.id();
       untracked(() => this.open(id));
     });
     effect(() => title.setTitle(`${this.store.document()?.name ?? 'Job'} – Drelk`));
-  }
-
-  private fit(): void {
-    const ground = this.tools.ground();
-    if (ground) this.bench.fit(ground);
-  }
-
-  private stop(): void {
-    if (this.tools.active()) this.tools.putDown();
-    else this.work.engine.stop();
   }
 
   rename(event: Event): void {
@@ -128,14 +89,14 @@ export class JobPage {
 
   onKey(event: KeyboardEvent): void {
     if (belongsToFocus(event) || this.dialog.openDialogs.length > 0) return;
-    const shortcut = shortcutFor(event, this.shortcuts);
+    const shortcut = shortcutFor(event, this.commands.all());
     if (!shortcut) return;
     event.preventDefault();
     shortcut.run();
   }
 
   showShortcuts(): void {
-    this.dialog.open(ShortcutSheet, { data: this.shortcuts, width: '420px' });
+    this.dialog.open(ShortcutSheet, { data: this.commands.all(), width: '420px' });
   }
 
   /** A save was refused because the job changed elsewhere: take the newer one. */

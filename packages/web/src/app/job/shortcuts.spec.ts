@@ -16,6 +16,17 @@ describe('shortcuts', () => {
     expect(shortcutFor(press('m', { altKey: true }), shortcuts)).toBeUndefined();
   });
 
+  it('go to whoever can do something with them now', () => {
+    let isUp = true;
+    const both: Shortcut[] = [
+      { key: 'Escape', does: 'Put the tool down', when: () => isUp, run },
+      { key: 'Escape', does: 'Stop', run },
+    ];
+    expect(shortcutFor(press('Escape'), both)?.does).toBe('Put the tool down');
+    isUp = false;
+    expect(shortcutFor(press('Escape'), both)?.does).toBe('Stop');
+  });
+
   it('are written as they are pressed', () =>
     expect(shortcuts.map(keyName)).toEqual(['Ctrl Z', 'Ctrl Shift Z', 'M']));
 

@@ -6,6 +6,8 @@ export interface Shortcut {
   shift?: boolean;
   does: string;
   run: () => void;
+  /** Whether it does anything now; always where nothing is said. */
+  when?: () => boolean;
 }
 
 /** True where a key belongs to what is focused: text is typed there, or a slider moved. */
@@ -27,6 +29,7 @@ export function shortcutFor(event: KeyboardEvent, shortcuts: readonly Shortcut[]
     (shortcut) =>
       shortcut.key.toLowerCase() === event.key.toLowerCase() &&
       (shortcut.control ?? false) === control &&
+      (shortcut.when?.() ?? true) &&
       (shortcut.shift === undefined || shortcut.shift === event.shiftKey),
   );
 }

@@ -1,7 +1,8 @@
 import { Component, computed, input, output } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
+import type { Setting } from '../job/setting';
 
-/** A named slider with its value in words: `trying` while the hand moves, `settled` when it lets go. */
+/** A named slider with its value in words, for a setting of the job, or for whoever listens. */
 @Component({
   selector: 'drelk-slide',
   imports: [MatSliderModule],
@@ -16,8 +17,8 @@ import { MatSliderModule } from '@angular/material/slider';
         [value]="value()"
         [attr.aria-label]="label()"
         [attr.aria-valuetext]="reading()"
-        (input)="trying.emit(numberOf($event))"
-        (change)="settled.emit(numberOf($event))"
+        (input)="move(numberOf($event))"
+        (change)="letGo(numberOf($event))"
       />
     </mat-slider>
   `,
@@ -48,9 +49,22 @@ export class Slide {
   readonly disabled = input(false);
   /** The value as it is read, with its unit. */
   readonly says = input<string | undefined>(undefined);
+  /** The setting that it moves. */
+  readonly setting = input<Setting>();
+  /** The value while the hand moves, and when it lets go. */
   readonly trying = output<number>();
   readonly settled = output<number>();
   readonly reading = computed(() => this.says() ?? String(this.value()));
+
+  move(value: number): void {
+    this.setting()?.try(value);
+    this.trying.emit(value);
+  }
+
+  letGo(value: number): void {
+    this.setting()?.set(value);
+    this.settled.emit(value);
+  }
 
   numberOf(event: Event): number {
     return Number((event.target as HTMLInputElement).value);

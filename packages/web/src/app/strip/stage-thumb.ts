@@ -1,8 +1,7 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
-import { COLOURS, drawPaths } from '../bench/bench-drawing';
-import { type DrawnPaths, drawnPaths } from '../bench/drawn-paths';
-import type { Stage } from '../bench/bench-state';
+import { COLOURS } from '../bench/bench-drawing';
 import type { ShownView } from '../engine/messages';
+import type { Stage } from '../stages/stage';
 
 const WIDTH = 108;
 const HEIGHT = 66;
@@ -47,29 +46,7 @@ export class StageThumb {
     const scale = Math.min((canvas.width - margin) / view.width, (canvas.height - margin) / view.height);
     context.translate((canvas.width - view.width * scale) / 2, (canvas.height - view.height * scale) / 2);
     context.scale(scale, scale);
-    const image = { square: this.picture(), ink: this.ink() }[this.stage() as string];
-    if (this.stage() === 'square' || this.stage() === 'ink') {
-      if (image) context.drawImage(image, 0, 0, view.width, view.height);
-      return;
-    }
-    drawStage(context, this.stage(), drawnPaths(view.paths, view.colours), view, devicePixelRatio / scale);
-  }
-}
-
-/** The four stages after Ink show paths: bare or filled, Piece with its frame. */
-function drawStage(
-  context: CanvasRenderingContext2D,
-  stage: Stage,
-  paths: DrawnPaths,
-  view: ShownView,
-  pixel: number,
-): void {
-  const filled = stage === 'piece' || stage === 'handoff';
-  drawPaths(context, paths, filled ? 'filled' : 'lines', pixel * 0.6);
-  const { frame, millimetresPerPixel: mm } = view;
-  if (stage === 'piece') {
-    context.strokeStyle = COLOURS.node;
-    context.lineWidth = pixel;
-    context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
+    const pixel = devicePixelRatio / scale;
+    this.stage().thumbnail(context, { view, picture: this.picture(), ink: this.ink(), pixel });
   }
 }

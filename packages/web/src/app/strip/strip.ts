@@ -1,41 +1,33 @@
 import { Component, computed, inject } from '@angular/core';
-import { type Stage, STAGES } from '../bench/bench-state';
 import { BenchState } from '../bench/bench-state';
+import { Commands } from '../job/commands';
 import { Workbench } from '../job/workbench';
+import { STAGES } from '../stages/stage';
 import { StageThumb } from './stage-thumb';
-
-export const STAGE_NAMES: Record<Stage, string> = {
-  square: 'Square up',
-  ink: 'Ink',
-  line: 'Line',
-  piece: 'Piece',
-  prove: 'Prove',
-  handoff: 'Hand off',
-};
 
 /** The six stages as a column of live thumbnails. */
 @Component({
   selector: 'drelk-strip',
   imports: [StageThumb],
   template: `
-    @for (stage of stages; track stage; let number = $index) {
+    @for (row of rows(); track row.stage.id; let number = $index) {
       <button
         type="button"
-        [attr.aria-current]="state.stage() === stage ? 'step' : null"
-        [attr.aria-label]="number + 1 + ' ' + names[stage] + (marks()[stage] ?? '')"
-        (click)="state.stage.set(stage)"
+        [attr.aria-current]="row.isCurrent ? 'step' : null"
+        [attr.aria-label]="row.says"
+        (click)="state.stage.set(row.stage.id)"
       >
         <drelk-stage-thumb
-          [stage]="stage"
+          [stage]="row.stage"
           [view]="work.view()"
           [picture]="work.picture()"
           [ink]="work.ink()"
         />
         <span class="name figure"
-          ><b>{{ number + 1 }}</b> {{ names[stage] }}</span
+          ><b>{{ number + 1 }}</b> {{ row.stage.name }}</span
         >
-        @if (marks()[stage]; as mark) {
-          <span class="mark">{{ mark }}</span>
+        @if (row.mark) {
+          <span class="mark">{{ row.mark }}</span>
         }
       </button>
     }
@@ -45,11 +37,23 @@ export const STAGE_NAMES: Record<Stage, string> = {
 export class Strip {
   readonly work = inject(Workbench);
   readonly state = inject(BenchState);
-  readonly stages = STAGES;
-  readonly names = STAGE_NAMES;
-  /** How many findings wait in Prove. */
-  readonly marks = computed<Partial<Record<Stage, string>>>(() => {
-    const count = this.work.view()?.proof.findings.length ?? 0;
-    return count > 0 ? { prove: ` ${count} ${count === 1 ? 'finding' : 'findings'}` } : {};
-  });
+  private readonly stages = inject(STAGES);
+  readonly rows = computed(() =>
+    this.stages.map((stage, k) => {
+      const view = this.work.view();
+      const mark = view && stage.mark?.(view);
+      const says = `${k + 1} ${stage.name}${mark ? ` ${mark}` : ''}`;
+      return { stage, mark, says, isCurrent: this.state.stage() === stage.id };
+    }),
+  );
+
+  constructor() {
+    inject(Commands).contribute(
+      this.stages.map(({ id, name }, k) => ({
+        key: String(k + 1),
+        does: name,
+        run: () => this.state.stage.set(id),
+      })),
+    );
+  }
 }

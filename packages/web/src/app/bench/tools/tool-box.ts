@@ -1,6 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { IDENTITY, inverted, mapPoint } from '@drelk/core';
 import type { FrameView, Place } from '../../engine/messages';
+import { Commands } from '../../job/commands';
 import { Workbench } from '../../job/workbench';
 import { BenchState } from '../bench-state';
 import type { Tool } from './tool';
@@ -28,6 +29,9 @@ export class ToolBox {
   private asked = 0;
 
   constructor() {
+    inject(Commands).contribute([
+      { key: 'Escape', does: 'Put the tool down', when: () => !!this.active(), run: () => this.putDown() },
+    ]);
     // What lies under the tool follows the document, and goes when the tool is put down.
     effect(() => {
       const ground = this.active()?.ground;

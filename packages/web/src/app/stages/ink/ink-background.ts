@@ -2,6 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { ClickTool } from '../../bench/tools/ink-tools';
 import { ToolBox } from '../../bench/tools/tool-box';
+import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
@@ -18,8 +19,7 @@ import { ToolButton } from '../../shared/tool-button';
         [max]="60"
         [value]="background()?.tolerance ?? 0"
         [says]="toleranceSays()"
-        (trying)="tryTolerance($event)"
-        (settled)="setTolerance($event)"
+        [setting]="fromRim"
       />
       <div class="row">
         <drelk-tool-button tool="away" icon="backspace" label="Click away" (press)="click('away')" />
@@ -36,6 +36,9 @@ export class InkBackground {
   private readonly work = inject(Workbench);
   private readonly tools = inject(ToolBox);
   readonly background = computed(() => this.work.store.shown()?.ink.background);
+  readonly fromRim = settingOf(this.work.store, 'Background from the rim', ({ ink }, tolerance) => {
+    ink.background.tolerance = tolerance || null;
+  });
   readonly isSet = computed(() => {
     const { tolerance = null, away = [], keep = [] } = this.background() ?? {};
     return tolerance !== null || away.length > 0 || keep.length > 0;
@@ -53,18 +56,6 @@ export class InkBackground {
     ];
     return parts.filter(Boolean).join(', ') || 'left alone';
   });
-
-  tryTolerance(tolerance: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.background.tolerance = tolerance || null;
-    });
-  }
-
-  setTolerance(tolerance: number): void {
-    this.work.store.change('Background from the rim', ({ ink }) => {
-      ink.background.tolerance = tolerance || null;
-    });
-  }
 
   click(what: 'away' | 'keep'): void {
     const says =

@@ -1,6 +1,7 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { BandSettings } from '@drelk/core';
+import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Slide } from '../../shared/slide';
 import { Histogram } from './histogram';
@@ -26,8 +27,7 @@ import { Histogram } from './histogram';
         [min]="1"
         [max]="255"
         [value]="level"
-        (trying)="tryLevel(which, $event)"
-        (settled)="setLevel(which, $event)"
+        [setting]="settingsOfLevels()[which]"
       />
     }
     <label class="field">
@@ -57,6 +57,13 @@ export class InkBands {
   readonly settings = computed(() => this.work.store.shown()?.ink.bands);
   readonly facts = computed(() => this.work.view()?.traced?.ink);
   readonly levels = computed(() => this.facts()?.bands ?? []);
+  readonly settingsOfLevels = computed(() =>
+    this.levels().map((_, which) =>
+      settingOf(this.work.store, `Level ${which + 1}`, ({ ink }, tone) => {
+        ink.bands.levels = this.moved(which, tone);
+      }),
+    ),
+  );
   readonly says = computed(() => `Tones of the picture; bands part at ${this.levels().join(', ')}.`);
 
   setCount(count: number): void {
@@ -66,19 +73,6 @@ export class InkBands {
   setLevels(levels: BandSettings['levels']): void {
     this.work.store.change('Bands', ({ ink }) => {
       ink.bands = { levels, shown: 'all' };
-    });
-  }
-
-  tryLevel(which: number, tone: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.bands.levels = this.moved(which, tone);
-    });
-  }
-
-  setLevel(which: number, tone: number): void {
-    const levels = this.moved(which, tone);
-    this.work.store.change(`Level ${which + 1}`, ({ ink }) => {
-      ink.bands.levels = levels;
     });
   }
 

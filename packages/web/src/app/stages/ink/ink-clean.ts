@@ -1,19 +1,13 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { CleanSettings } from '@drelk/core';
+import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
 
 type Area = 'specks' | 'pinholes';
 type Length = 'gaps' | 'rims' | 'thinnest' | 'grow' | 'necks';
-
-interface LengthSlider {
-  key: Length;
-  label: string;
-  least: number;
-  most: number;
-  step: number;
-}
 
 /** Slider positions are square roots of areas, so that small ones can be set finely. */
 const areaOf = (position: number) => Math.round(position * position);
@@ -29,17 +23,18 @@ const GAP_IN_WIDTHS = 2.2;
 })
 export class InkClean {
   private readonly work = inject(Workbench);
-  readonly areas: { key: Area; label: string }[] = [
-    { key: 'specks', label: 'Drop specks under' },
-    { key: 'pinholes', label: 'Fill pinholes under' },
+  readonly areas = [this.area('specks', 'Drop specks under'), this.area('pinholes', 'Fill pinholes under')];
+  readonly lengths = [
+    this.length('gaps', 'Bridge gaps up to', 0, 80, 1),
+    this.length('rims', 'Even rims over', 0, 24, 0.5),
+    this.length('thinnest', 'Bring thin strokes up to', 0, 60, 0.5),
+    this.length('grow', 'Thicken or thin all ink by', -20, 20, 0.25),
+    this.length('necks', 'Join pieces nearer than', 0, 60, 1),
   ];
-  readonly lengths: LengthSlider[] = [
-    { key: 'gaps', label: 'Bridge gaps up to', least: 0, most: 80, step: 1 },
-    { key: 'rims', label: 'Even rims over', least: 0, most: 24, step: 0.5 },
-    { key: 'thinnest', label: 'Bring thin strokes up to', least: 0, most: 60, step: 0.5 },
-    { key: 'grow', label: 'Thicken or thin all ink by', least: -20, most: 20, step: 0.25 },
-    { key: 'necks', label: 'Join pieces nearer than', least: 0, most: 60, step: 1 },
-  ];
+  readonly largest = this.slides(
+    'Only the largest pieces',
+    (clean, count) => (clean.largest = count === 0 ? null : count),
+  );
   readonly clean = computed(() => this.work.store.shown()?.ink.clean);
   readonly facts = computed(() => this.work.view()?.traced?.ink);
   readonly pieces = computed(() => this.facts()?.cleaned.pieces ?? 0);
@@ -61,7 +56,7 @@ export class InkClean {
     return Math.sqrt(this.facts()?.[key] ?? 0);
   }
 
-  area(key: Area): string {
+  areaSays(key: Area): string {
     const pixels = Math.round(this.facts()?.[key] ?? 0);
     const view = this.work.view();
     if (pixels === 0) return 'none';
@@ -69,45 +64,34 @@ export class InkClean {
     return view && view.scaleSource !== 'none' ? `${millimetres.toPrecision(2)} mm²` : `${pixels} px`;
   }
 
-  length(key: Length): string {
+  lengthSays(key: Length): string {
     const pixels = this.clean()?.[key] ?? 0;
     return pixels === 0 ? 'none' : this.work.sourceLength(pixels);
   }
 
-  tryArea(key: Area, position: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.clean[key] = areaOf(position);
+  bridgeGaps(): void {
+    this.work.store.change('Bridge gaps', ({ ink }) => {
+      ink.clean.gaps = this.gapLength();
     });
   }
 
-  setArea(key: Area, label: string, position: number): void {
-    this.work.store.change(label, ({ ink }) => {
-      ink.clean[key] = areaOf(position);
-    });
+  private slides(label: string, write: (clean: CleanSettings, value: number) => void): Setting {
+    return settingOf(this.work.store, label, ({ ink }, value) => write(ink.clean, value));
   }
 
-  tryLength(key: Length, pixels: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.clean[key] = pixels;
-    });
+  private area(key: Area, label: string) {
+    return { key, label, setting: this.slides(label, (clean, position) => (clean[key] = areaOf(position))) };
   }
 
-  setLength(key: Length, label: string, pixels: number): void {
-    this.work.store.change(label, ({ ink }) => {
-      ink.clean[key] = pixels;
-    });
-  }
-
-  setLargest(count: number): void {
-    this.work.store.change('Only the largest pieces', ({ ink }) => {
-      ink.clean.largest = count === 0 ? null : count;
-    });
-  }
-
-  tryLargest(count: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.clean.largest = count === 0 ? null : count;
-    });
+  private length(key: Length, label: string, least: number, most: number, step: number) {
+    return {
+      key,
+      label,
+      least,
+      most,
+      step,
+      setting: this.slides(label, (clean, pixels) => (clean[key] = pixels)),
+    };
   }
 }
 

@@ -1,5 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import type { EdgeSettings } from '@drelk/core';
+import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Slide } from '../../shared/slide';
 
@@ -14,16 +15,14 @@ import { Slide } from '../../shared/slide';
       [step]="0.1"
       [value]="edges()?.fineness ?? 0"
       [says]="pixels('fineness')"
-      (trying)="try('fineness', $event)"
-      (settled)="set('fineness', $event)"
+      [setting]="settings.fineness"
     />
     <drelk-slide
       label="Only the strongest"
       [max]="99"
       [value]="edges()?.strength ?? 0"
       [says]="(edges()?.strength ?? 0) + ' %'"
-      (trying)="try('strength', $event)"
-      (settled)="set('strength', $event)"
+      [setting]="settings.strength"
     />
     <drelk-slide
       label="Width of the lines"
@@ -32,8 +31,7 @@ import { Slide } from '../../shared/slide';
       [step]="0.5"
       [value]="edges()?.width ?? 1"
       [says]="pixels('width')"
-      (trying)="try('width', $event)"
-      (settled)="set('width', $event)"
+      [setting]="settings.width"
     />
   `,
   styleUrl: '../panel.scss',
@@ -42,19 +40,17 @@ export class InkEdges {
   private readonly work = inject(Workbench);
   readonly edges = computed(() => this.work.store.shown()?.ink.edges);
 
+  readonly settings = {
+    fineness: this.slides('fineness'),
+    strength: this.slides('strength'),
+    width: this.slides('width'),
+  };
+
   pixels(key: 'fineness' | 'width'): string {
     return this.work.sourceLength(this.edges()?.[key] ?? 0);
   }
 
-  try(key: keyof EdgeSettings, value: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.edges[key] = value;
-    });
-  }
-
-  set(key: keyof EdgeSettings, value: number): void {
-    this.work.store.change('Edges', ({ ink }) => {
-      ink.edges[key] = value;
-    });
+  private slides(key: keyof EdgeSettings): Setting {
+    return settingOf(this.work.store, 'Edges', ({ ink }, value) => (ink.edges[key] = value));
   }
 }

@@ -2,6 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { InkSettings } from '@drelk/core';
+import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Slide } from '../../shared/slide';
 import { Histogram } from './histogram';
@@ -25,8 +26,7 @@ import { Histogram } from './histogram';
       [max]="255"
       [value]="threshold()"
       [disabled]="settings()?.threshold === 'local'"
-      (trying)="tryThreshold($event)"
-      (settled)="setThreshold($event)"
+      [setting]="byHand"
     />
     <div class="row">
       <button
@@ -71,6 +71,11 @@ export class InkThreshold {
     const set = this.settings()?.threshold;
     return typeof set === 'number' ? set : (this.facts()?.automatic ?? 128);
   });
+  readonly byHand = settingOf(
+    this.work.store,
+    (threshold) => `Threshold ${threshold}`,
+    ({ ink }, threshold) => (ink.threshold = threshold),
+  );
   readonly marks = computed(() => (this.settings()?.threshold === 'local' ? [] : [this.threshold()]));
   readonly says = computed(() => {
     const facts = this.facts();
@@ -85,16 +90,9 @@ export class InkThreshold {
     return `Read as ${how}; ${(100 * facts.inkShare).toFixed(1)} % of the picture is ink.`;
   });
 
-  tryThreshold(threshold: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.threshold = threshold;
-    });
-  }
-
-  setThreshold(threshold: InkSettings['threshold']): void {
+  setThreshold(threshold: 'auto' | 'local'): void {
     const labels = { auto: 'Automatic threshold', local: 'Follow the light' };
-    const label = typeof threshold === 'number' ? `Threshold ${threshold}` : labels[threshold];
-    this.work.store.change(label, ({ ink }) => {
+    this.work.store.change(labels[threshold], ({ ink }) => {
       ink.threshold = threshold;
     });
   }

@@ -1,6 +1,7 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { ToneSettings } from '@drelk/core';
+import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
@@ -27,8 +28,7 @@ import { Slide } from '../../shared/slide';
           [label]="slider.label"
           [min]="-100"
           [value]="tone()?.[slider.key] ?? 0"
-          (trying)="tryTone(slider.key, $event)"
-          (settled)="setTone(slider.key, slider.label, $event)"
+          [setting]="slider.setting"
         />
       }
     </drelk-fold>
@@ -37,10 +37,7 @@ import { Slide } from '../../shared/slide';
 })
 export class InkTone {
   private readonly work = inject(Workbench);
-  readonly sliders = [
-    { key: 'brightness', label: 'Brightness' },
-    { key: 'contrast', label: 'Contrast' },
-  ] as const;
+  readonly sliders = [this.slides('brightness', 'Brightness'), this.slides('contrast', 'Contrast')];
   readonly tone = computed(() => this.work.store.shown()?.ink.tone);
   readonly says = computed(() => {
     const { brightness = 0, contrast = 0 } = this.tone() ?? {};
@@ -59,15 +56,8 @@ export class InkTone {
     });
   }
 
-  tryTone(key: 'brightness' | 'contrast', value: number): void {
-    this.work.store.try(({ ink }) => {
-      ink.tone[key] = value;
-    });
-  }
-
-  setTone(key: 'brightness' | 'contrast', label: string, value: number): void {
-    this.work.store.change(label, ({ ink }) => {
-      ink.tone[key] = value;
-    });
+  private slides(key: 'brightness' | 'contrast', label: string) {
+    const setting = settingOf(this.work.store, label, ({ ink }, value) => (ink.tone[key] = value));
+    return { key, label, setting };
   }
 }

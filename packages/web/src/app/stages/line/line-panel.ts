@@ -2,6 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { type LineDocument, type LineMethod, type Neighbours, beyondTolerance } from '@drelk/core';
+import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Slide } from '../../shared/slide';
 
@@ -34,6 +35,17 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
 export class LinePanel {
   readonly work = inject(Workbench);
   readonly line = computed(() => this.work.store.shown()?.line);
+  readonly settings = {
+    tolerance: this.slides('Tolerance', (line, position) => {
+      const pixels = FINEST * RATIO ** position;
+      line.tolerance = Number((pixels * (this.work.view()?.millimetresPerPixel ?? 1)).toPrecision(3));
+    }),
+    smoothness: this.slides('Smoothness', (line, value) => (line.smoothness = value)),
+    corners: this.slides('Corners', (line, value) => (line.corners = value)),
+    drop: this.slides('Drop small contours', (line, position) => (line.drop = areaAt(position))),
+    solid: this.slides('Outline wide ink', (line, width) => (line.solid = width > 0 ? width : null)),
+    overlap: this.slides('Overlap', (line, value) => (line.overlap = value)),
+  };
   readonly isOwn = computed(() => this.line()?.tolerance != null);
   /** Tolerance in pixels, as a slider position. */
   readonly position = computed(() =>
@@ -102,22 +114,9 @@ export class LinePanel {
     return { before, after: facts.nodes, ratio: ratio.toFixed(1) };
   });
 
-  tryTolerance(position: number): void {
-    const tolerance = this.toleranceAt(position);
-    this.try({ tolerance });
-  }
-
-  setTolerance(position: number | null): void {
-    const tolerance = position === null ? null : this.toleranceAt(position);
-    this.set(tolerance === null ? 'Tolerance of the picture' : 'Tolerance', { tolerance });
-  }
-
-  trySmoothness(smoothness: number): void {
-    this.try({ smoothness });
-  }
-
-  setSmoothness(smoothness: number): void {
-    this.set('Smoothness', { smoothness });
+  /** The tolerance of the picture: a share of its pixel. */
+  forgetTolerance(): void {
+    this.set('Tolerance of the picture', { tolerance: null });
   }
 
   setMethod(method: LineMethod): void {
@@ -141,57 +140,18 @@ export class LinePanel {
     this.set('How plates meet', { neighbours });
   }
 
-  trySolid(width: number): void {
-    this.try({ solid: width > 0 ? width : null });
-  }
-
-  setSolid(width: number): void {
-    this.set('Outline wide ink', { solid: width > 0 ? width : null });
-  }
-
-  tryOverlap(overlap: number): void {
-    this.try({ overlap });
-  }
-
-  setOverlap(overlap: number): void {
-    this.set('Overlap', { overlap });
-  }
-
-  tryCorners(corners: number): void {
-    this.try({ corners });
-  }
-
-  setCorners(corners: number): void {
-    this.set('Corners', { corners });
-  }
-
-  tryDrop(position: number): void {
-    this.try({ drop: areaAt(position) });
-  }
-
-  setDrop(position: number): void {
-    this.set('Drop small contours', { drop: areaAt(position) });
-  }
-
   lengthSays(pixels: number | undefined): string {
     return this.work.length((pixels ?? 0) * (this.work.view()?.millimetresPerPixel ?? 1));
   }
 
-  private try(change: Partial<LineDocument>): void {
-    this.work.store.try(({ line }) => {
-      Object.assign(line, change);
-    });
+  private slides(label: string, write: (line: LineDocument, value: number) => void): Setting {
+    return settingOf(this.work.store, label, ({ line }, value) => write(line, value));
   }
 
   private set(label: string, change: Partial<LineDocument>): void {
     this.work.store.change(label, ({ line }) => {
       Object.assign(line, change);
     });
-  }
-
-  private toleranceAt(position: number): number {
-    const pixels = FINEST * RATIO ** position;
-    return Number((pixels * (this.work.view()?.millimetresPerPixel ?? 1)).toPrecision(3));
   }
 }
 

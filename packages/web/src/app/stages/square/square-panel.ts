@@ -4,6 +4,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { CropTool, CornersTool, LevelTool } from '../../bench/tools/square-tools';
 import { ToolBox } from '../../bench/tools/tool-box';
+import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
@@ -52,6 +53,9 @@ export class SquarePanel {
     const crop = this.square()?.crop;
     return crop ? (crop.kind === 'box' ? 'to a box' : 'to a loop') : 'whole';
   });
+  readonly straighten = settingOf(this.work.store, 'Turn', ({ square }, degrees) => {
+    square.angle = Number((degrees * DEGREE).toFixed(5));
+  });
   private readonly tools = inject(ToolBox);
 
   turn(quarters: 1 | 3): void {
@@ -64,18 +68,6 @@ export class SquarePanel {
   mirror(): void {
     this.work.store.change('Mirror', ({ square }) => {
       square.mirror = !square.mirror;
-    });
-  }
-
-  tryAngle(degrees: number): void {
-    this.work.store.try(({ square }) => {
-      square.angle = Number((degrees * DEGREE).toFixed(5));
-    });
-  }
-
-  setAngle(degrees: number): void {
-    this.work.store.change('Turn', ({ square }) => {
-      square.angle = Number((degrees * DEGREE).toFixed(5));
     });
   }
 

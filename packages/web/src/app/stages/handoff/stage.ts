@@ -1,0 +1,12 @@
+import { benchLook } from '../../bench/look';
+import type { Stage } from '../stage';
+import { pathsThumbnail } from '../thumbnails';
+import { HandOffPanel } from './hand-off-panel';
+
+export const handoffStage: Stage = {
+  id: 'handoff',
+  name: 'Hand off',
+  firstLook: benchLook({ picture: 0, ink: 0, paths: 1 }, 'filled'),
+  panel: HandOffPanel,
+  thumbnail: pathsThumbnail('filled'),
+};

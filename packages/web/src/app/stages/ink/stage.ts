@@ -1,0 +1,12 @@
+import { benchLook } from '../../bench/look';
+import type { Stage } from '../stage';
+import { bitmapThumbnail } from '../thumbnails';
+import { InkPanel } from './ink-panel';
+
+export const inkStage: Stage = {
+  id: 'ink',
+  name: 'Ink',
+  firstLook: benchLook({ picture: 0.3, ink: 1, paths: 0 }, 'lines'),
+  panel: InkPanel,
+  thumbnail: bitmapThumbnail('ink'),
+};

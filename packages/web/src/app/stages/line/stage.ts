@@ -1,0 +1,12 @@
+import { benchLook } from '../../bench/look';
+import type { Stage } from '../stage';
+import { pathsThumbnail } from '../thumbnails';
+import { LinePanel } from './line-panel';
+
+export const lineStage: Stage = {
+  id: 'line',
+  name: 'Line',
+  firstLook: benchLook({ picture: 0.3, ink: 0, paths: 1 }, 'nodes'),
+  panel: LinePanel,
+  thumbnail: pathsThumbnail('lines'),
+};

@@ -1,0 +1,16 @@
+import { benchLook } from '../../bench/look';
+import type { Stage } from '../stage';
+import { pathsThumbnail } from '../thumbnails';
+import { ProvePanel } from './prove-panel';
+
+export const proveStage: Stage = {
+  id: 'prove',
+  name: 'Prove',
+  firstLook: benchLook({ picture: 0, ink: 0, paths: 1 }, 'lines'),
+  panel: ProvePanel,
+  thumbnail: pathsThumbnail('lines'),
+  mark({ proof }) {
+    const count = proof.findings.length;
+    return count > 0 ? `${count} ${count === 1 ? 'finding' : 'findings'}` : undefined;
+  },
+};

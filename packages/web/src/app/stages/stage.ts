@@ -1,0 +1,29 @@
+import { InjectionToken, type Type } from '@angular/core';
+import type { BenchLook } from '../bench/look';
+import type { ShownView } from '../engine/messages';
+
+export type StageId = 'square' | 'ink' | 'line' | 'piece' | 'prove' | 'handoff';
+
+/** What small pictures are drawn from; `pixel` is a screen pixel in picture coordinates. */
+export interface ThumbnailSource {
+  view: ShownView;
+  picture: ImageBitmap | undefined;
+  ink: ImageBitmap | undefined;
+  pixel: number;
+}
+
+/** One of the six stages: all that the page knows of it. */
+export interface Stage {
+  id: StageId;
+  name: string;
+  /** How the bench is laid out when the stage is first come to. */
+  firstLook: BenchLook;
+  panel: Type<unknown>;
+  /** Draws what the stage gave, very small, in coordinates of the picture. */
+  thumbnail(context: CanvasRenderingContext2D, source: ThumbnailSource): void;
+  /** What is to be said of the stage in the strip, if anything. */
+  mark?(view: ShownView): string | undefined;
+}
+
+/** The stages, in order. */
+export const STAGES = new InjectionToken<readonly Stage[]>('the six stages');

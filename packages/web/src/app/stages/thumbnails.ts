@@ -1,0 +1,26 @@
+import { COLOURS, drawPaths } from '../bench/bench-drawing';
+import { drawnPaths } from '../bench/drawn-paths';
+import type { PathStyle } from '../bench/look';
+import type { Stage, ThumbnailSource } from './stage';
+
+/** A stage that gives a picture shows it. */
+export const bitmapThumbnail =
+  (which: 'picture' | 'ink'): Stage['thumbnail'] =>
+  (context, source) => {
+    const bitmap = source[which];
+    if (bitmap) context.drawImage(bitmap, 0, 0, source.view.width, source.view.height);
+  };
+
+/** A stage that gives paths shows them, bare or filled. */
+export const pathsThumbnail =
+  (style: PathStyle): Stage['thumbnail'] =>
+  (context, { view, pixel }) =>
+    drawPaths(context, drawnPaths(view.paths, view.colours), style, pixel * 0.6);
+
+/** The frame of the piece. */
+export function drawFrame(context: CanvasRenderingContext2D, { view, pixel }: ThumbnailSource): void {
+  const { frame, millimetresPerPixel: mm } = view;
+  context.strokeStyle = COLOURS.node;
+  context.lineWidth = pixel;
+  context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
+}
