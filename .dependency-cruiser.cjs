@@ -1,5 +1,5 @@
 /**
- * The house's floors: raster, geometry -> format -> the six stages -> job -> contract -> server, web, cli. An
+ * The house's floors: raster, geometry -> format -> the six stages -> job -> contract, decode -> server, web, cli. An
  * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
  */
 const core = '^packages/core/src';
@@ -31,13 +31,25 @@ module.exports = {
       name: 'core-knows-nobody',
       severity: 'error',
       from: { path: core },
-      to: { path: '^packages/(contract|server|web|cli)/' },
+      to: { path: '^packages/(contract|decode|server|web|cli)/' },
     },
     {
       name: 'contract-knows-only-the-core',
       severity: 'error',
       from: { path: '^packages/contract/' },
-      to: { path: '^packages/(server|web|cli)/' },
+      to: { path: '^packages/(decode|server|web|cli)/' },
+    },
+    {
+      name: 'decoding-knows-only-the-core',
+      severity: 'error',
+      from: { path: '^packages/decode/' },
+      to: { path: '^packages/(contract|server|web|cli)/' },
+    },
+    {
+      name: 'pages-decode-by-themselves',
+      severity: 'error',
+      from: { path: '^packages/web/' },
+      to: { path: '^packages/decode/' },
     },
     {
       name: 'tops-do-not-know-each-other',

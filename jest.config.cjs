@@ -8,6 +8,7 @@ const swc = [
 const sources = {
   '^@drelk/core$': '<rootDir>/packages/core/src/index.ts',
   '^@drelk/contract$': '<rootDir>/packages/contract/src/index.ts',
+  '^@drelk/decode$': '<rootDir>/packages/decode/src/index.ts',
 };
 // Looked up in the sandbox at every use, this would slow inner loops ten times.
 const sandboxInjectedGlobals = ['Math'];
@@ -27,6 +28,7 @@ module.exports = {
   projects: [
     plain('core'),
     plain('contract'),
+    plain('decode'),
     plain('server'),
     plain('cli'),
     {

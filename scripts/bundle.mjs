@@ -3,10 +3,11 @@ import { join } from 'node:path';
 
 export const root = join(import.meta.dirname, '..');
 
-/** Core and contract are bundled from their sources, so that tools need no build before them. */
+/** Packages of the house are bundled from their sources, so that tools need no build before them. */
 const sources = {
   '@drelk/core': join(root, 'packages/core/src/index.ts'),
   '@drelk/contract': join(root, 'packages/contract/src/index.ts'),
+  '@drelk/decode': join(root, 'packages/decode/src/index.ts'),
 };
 
 /** Bundles one entry for Node; packages with binaries stay outside. */

@@ -74,20 +74,21 @@ export function install() {
 
 const CORE = ['packages/core/src', 'packages/core/package.json', 'tsconfig.base.json', 'package-lock.json'];
 const CONTRACT = [...CORE, 'packages/contract/src'];
+const HOST = [...CONTRACT, 'packages/decode/src'];
 
 /** What can be built, with what each depends on. */
 export const builds = {
   cli: () =>
     unlessDone(
       'cli',
-      [...CONTRACT, 'packages/cli/src', 'scripts/bundle.mjs', 'scripts/build-cli.mjs'],
+      [...HOST, 'packages/cli/src', 'scripts/bundle.mjs', 'scripts/build-cli.mjs'],
       'packages/cli/dist/drelk.mjs',
       () => run(process.execPath, ['scripts/build-cli.mjs'], { quiet: true }),
     ),
   server: () =>
     unlessDone(
       'server',
-      [...CONTRACT, 'packages/server/src', 'tsconfig.json'],
+      [...HOST, 'packages/server/src', 'tsconfig.json'],
       'packages/server/dist/main.js',
       () => run(process.execPath, ['node_modules/typescript/bin/tsc', '-b'], { quiet: true }),
     ),

@@ -14,7 +14,7 @@ import {
   runJob,
   upgraded,
 } from '@drelk/core';
-import { openPicture } from './decode';
+import { openPicture } from '@drelk/decode';
 
 export interface TraceOptions {
   out: string[];

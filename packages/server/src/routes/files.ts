@@ -2,10 +2,10 @@ import { Router } from 'express';
 import Joi from 'joi';
 import multer from 'multer';
 import { checkPicture } from '@drelk/core';
+import { asPng } from '@drelk/decode';
 import { MOST_BYTES, sampleSchema, sha256 } from '@drelk/contract';
 import { Problem, checked } from '../problem';
 import type { BlobStore } from '../services/blobs';
-import { asPng } from '../services/pictures';
 import type { SampleService } from '../services/samples';
 
 const IMMUTABLE = 'private, max-age=31536000, immutable';

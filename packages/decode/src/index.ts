@@ -1,0 +1,2 @@
+export * from './open-picture';
+export * from './as-png';
