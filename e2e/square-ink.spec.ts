@@ -136,7 +136,7 @@ test('the script is cleaned, and one piece a word after one click', async ({ pag
   await expect(clean.locator('.says').last()).toContainText('specks dropped');
   await clean.getByRole('button', { name: 'Bridge the gaps' }).click();
   await expect(clean.locator('p.says')).toContainText('gaps bridged');
-  await expect(clean.locator('p.says')).toContainText('2 pieces left');
+  await expect(clean.locator('p.says')).toContainText('2 areas left');
   await expect.poll(() => shapes(page)).toBe(2);
   // Thinning that would take everything is told, and undone.
   const grow = page.getByRole('slider', { name: 'Thicken or thin all ink by' });

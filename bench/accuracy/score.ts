@@ -4,10 +4,10 @@ import {
   type PictureResult,
   type Point,
   contoursOf,
-  distanceToPieces,
+  distanceToChords,
   distancesBetween,
   findCrossings,
-  indexPieces,
+  indexChords,
   nestContours,
   newJob,
   newMemory,
@@ -49,10 +49,10 @@ export async function scoreShape(shape: TrueShape, size: number, spoil?: Spoil):
   const drawn = await drawShape(truth, size);
   const result = trace(spoil ? await spoil(drawn) : drawn);
   const found = contoursOf(result.artwork.traced.line.shapes);
-  const pieces = indexPieces(truth.contours, FLAT);
+  const chords = indexChords(truth.contours, FLAT);
   const { points } = result.artwork.traced.contours;
   const contour = Float64Array.from({ length: points.length / 2 }, (_, i) =>
-    distanceToPieces(pieces, points[2 * i], points[2 * i + 1], 0.1),
+    distanceToChords(chords, points[2 * i], points[2 * i + 1], 0.1),
   );
   const there = distancesBetween(found, truth.contours, STEP, FLAT);
   const back = distancesBetween(truth.contours, found, STEP, FLAT);

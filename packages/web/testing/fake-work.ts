@@ -66,7 +66,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
         threshold: 128,
         lightOnDark: false,
         vanishing: { toPaper: 0.18, toInk: 0 },
-        cleaned: { specks: 7, pinholes: 2, gaps: 0, necks: 0, dropped: 0, pieces: 3 },
+        cleaned: { specks: 7, pinholes: 2, gaps: 0, necks: 0, dropped: 0, components: 3 },
         specks: 4,
         pinholes: 4,
         strokeWidth: 7,

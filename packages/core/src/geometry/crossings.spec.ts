@@ -93,7 +93,7 @@ describe('findCrossings', () => {
     }
   });
 
-  it('agrees with a sweep over all pairs of pieces on random polygons', () => {
+  it('agrees with a sweep over all pairs of chords on random polygons', () => {
     const next = random(12);
     for (let round = 0; round < 40; round++) {
       const contours = Array.from({ length: 4 }, () =>

@@ -12,7 +12,7 @@ export interface CrossingPlace extends Point {
   segmentB: number;
 }
 
-/** Shares of a straight piece nearer than this to its end are its end. */
+/** Shares of a chord nearer than this to its end are its end. */
 const SAME = 1e-9;
 /** Of more than this share of changed contours all are looked at anew. */
 const MANY = 0.3;
@@ -158,15 +158,15 @@ function eachCrossing(
   }
 }
 
-/** A place on the straight piece from corner m of what a segment is followed by, at a share of it. */
-interface OnPiece {
+/** A place on the chord from corner m of what a segment is followed by, at a share of it. */
+interface OnChord {
   placed: PlacedSegment;
   m: number;
   t: number;
 }
 
 /** Whether contours that meet where at least one of them has a corner go through one another there, or only touch. */
-function passThrough(one: OnPiece, other: OnPiece, tolerance: number): boolean {
+function passThrough(one: OnChord, other: OnChord, tolerance: number): boolean {
   const a = followed(one.placed, tolerance);
   const b = followed(other.placed, tolerance);
   const [x, y] = one.t <= SAME ? [a[one.m], a[one.m + 1]] : [b[other.m], b[other.m + 1]];
@@ -182,7 +182,7 @@ function passThrough(one: OnPiece, other: OnPiece, tolerance: number): boolean {
 }
 
 /** The corner before a place; undefined at the start of an open contour. */
-function placeBefore({ placed, m, t }: OnPiece, tolerance: number): Point | undefined {
+function placeBefore({ placed, m, t }: OnChord, tolerance: number): Point | undefined {
   const own = followed(placed, tolerance);
   if (t > SAME) return { x: own[m], y: own[m + 1] };
   if (m > 0) return { x: own[m - 2], y: own[m - 1] };
@@ -191,7 +191,7 @@ function placeBefore({ placed, m, t }: OnPiece, tolerance: number): Point | unde
   return { x: before[before.length - 4], y: before[before.length - 3] };
 }
 
-/** Whether parallel pieces lie on one line and share more than an end. */
+/** Whether parallel chords lie on one line and share more than an end. */
 function runAlong(dx: number, dy: number, offX: number, offY: number, ex: number, ey: number): boolean {
   const squared = dx * dx + dy * dy;
   if (squared === 0 || offX * dy !== offY * dx) return false;

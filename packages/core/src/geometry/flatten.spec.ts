@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { arcPoint, centredArc } from './arc';
 import type { Contour } from './contour';
-import { distanceToPieces, indexPieces, worstDistance } from './distance';
+import { distanceToChords, indexChords, worstDistance } from './distance';
 import { flatten } from './flatten';
 import { cubicPoint } from './measure';
 
@@ -14,10 +14,10 @@ describe('flatten', () => {
       fc.property(fc.array(place, { minLength: 8, maxLength: 8 }), tolerances, (p, tolerance) => {
         const start = { x: p[0], y: p[1] };
         const cubic = { kind: 'cubic' as const, x1: p[2], y1: p[3], x2: p[4], y2: p[5], x: p[6], y: p[7] };
-        const pieces = indexPieces([{ start, segments: [cubic], closed: false }], tolerance);
+        const chords = indexChords([{ start, segments: [cubic], closed: false }], tolerance);
         for (let k = 0; k <= 60; k++) {
           const { x, y } = cubicPoint(start, cubic, k / 60);
-          expect(distanceToPieces(pieces, x, y)).toBeLessThanOrEqual(tolerance + 1e-9);
+          expect(distanceToChords(chords, x, y)).toBeLessThanOrEqual(tolerance + 1e-9);
         }
       }),
     );
@@ -30,11 +30,11 @@ describe('flatten', () => {
         fc.pre(Math.hypot(x, y) > 1);
         const arc = { kind: 'arc' as const, x, y, bulge };
         const contour: Contour = { start: { x: 0, y: 0 }, segments: [arc], closed: false };
-        const pieces = indexPieces([contour], tolerance);
+        const chords = indexChords([contour], tolerance);
         const whole = centredArc(contour.start, arc);
         for (let k = 0; k <= 60; k++) {
           const point = arcPoint(whole, k / 60);
-          expect(distanceToPieces(pieces, point.x, point.y)).toBeLessThanOrEqual(tolerance + 1e-6);
+          expect(distanceToChords(chords, point.x, point.y)).toBeLessThanOrEqual(tolerance + 1e-6);
         }
       }),
     );

@@ -16,7 +16,7 @@ const SAME = 1e-7;
 
 /**
  * All places where two segments cross or touch, in order along the first: sought between the chords of both, then
- * settled by Newton's method on the curves themselves. Segments that run along one another have none.
+ * refined by Newton's method on the curves themselves. Segments that run along one another have none.
  */
 export function meetings(fromA: Point, a: Segment, fromB: Point, b: Segment): Meeting[] {
   const [one, other] = [curveOf(fromA, a), curveOf(fromB, b)];
@@ -28,7 +28,7 @@ export function meetings(fromA: Point, a: Segment, fromB: Point, b: Segment): Me
     for (let k = 0; k < other.steps; k++) {
       const near = chordsMeet(chordsA[i], chordsA[i + 1], chordsB[k], chordsB[k + 1]);
       if (!near) continue;
-      const exact = settled(one, other, (i + near.t) / one.steps, (k + near.u) / other.steps);
+      const exact = refined(one, other, (i + near.t) / one.steps, (k + near.u) / other.steps);
       if (exact && !found.some(({ t, u }) => Math.abs(t - exact.t) + Math.abs(u - exact.u) < 2 * SAME))
         found.push(exact);
     }
@@ -75,7 +75,7 @@ function cubicVelocity(from: Point, c: Cubic, t: number): Point {
   return { x: along(from.x, c.x1, c.x2, c.x), y: along(from.y, c.y1, c.y2, c.y) };
 }
 
-/** Where two straight pieces meet; a little beyond their ends counts, since the curves bulge from their chords. */
+/** Where two chords meet; a little beyond their ends counts, since the curves bulge from their chords. */
 function chordsMeet(a: Point, b: Point, c: Point, d: Point): { t: number; u: number } | undefined {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const [ex, ey] = [d.x - c.x, d.y - c.y];
@@ -87,7 +87,7 @@ function chordsMeet(a: Point, b: Point, c: Point, d: Point): { t: number; u: num
   return isNear(t) && isNear(u) ? { t, u } : undefined;
 }
 
-function settled(a: Curve, b: Curve, startT: number, startU: number): Meeting | undefined {
+function refined(a: Curve, b: Curve, startT: number, startU: number): Meeting | undefined {
   let [t, u] = [startT, startU];
   for (let round = 0; round < ROUNDS; round++) {
     const [p, q] = [a.at(t), b.at(u)];

@@ -1,5 +1,5 @@
 import { type Point, type Shape, contoursOf } from './contour';
-import { indexPieces } from './distance';
+import { indexChords } from './distance';
 import type { Gap } from './nearest';
 import { norm } from './norm';
 
@@ -13,10 +13,10 @@ const FACING = -0.5;
  * Undefined for a shape without room.
  */
 export function narrowestPlace(shape: Shape, step: number, tolerance: number): Gap | undefined {
-  const { pieces, index } = indexPieces(contoursOf([shape]), tolerance);
+  const { chords, index } = indexChords(contoursOf([shape]), tolerance);
   let best: Gap | undefined;
-  for (let i = 0; i < pieces.length; i += 4) {
-    const [x1, y1, x2, y2] = pieces.subarray(i, i + 4);
+  for (let i = 0; i < chords.length; i += 4) {
+    const [x1, y1, x2, y2] = chords.subarray(i, i + 4);
     const length = norm(x2 - x1, y2 - y1);
     if (length === 0) continue;
     // Ink lies to the left of a contour's direction seen on screen, y pointing down.
@@ -43,7 +43,7 @@ export function narrowestPlace(shape: Shape, step: number, tolerance: number): G
     );
     for (const k of near ?? []) {
       if (k === own) continue;
-      const [ax, ay, bx, by] = pieces.subarray(4 * k, 4 * k + 4);
+      const [ax, ay, bx, by] = chords.subarray(4 * k, 4 * k + 4);
       const [dx, dy] = [bx - ax, by - ay];
       const determinant = inward.x * dy - inward.y * dx;
       if (determinant === 0) continue;

@@ -1,6 +1,6 @@
 import { circleContour } from './arc';
 import type { Contour, Shape } from './contour';
-import { indexPieces } from './distance';
+import { indexChords } from './distance';
 import { meetings } from './meetings';
 import { narrowestPlace } from './narrowest';
 import { gapBetween, nearestPlace } from './nearest';
@@ -14,7 +14,7 @@ const square = (left: number, top: number, side: number) =>
   polygon([left, top], [left, top + side], [left + side, top + side], [left + side, top]);
 
 describe('nearestPlace', () => {
-  const index = indexPieces([square(0, 0, 10), circleContour({ x: 30, y: 5 }, 5)], 1e-5);
+  const index = indexChords([square(0, 0, 10), circleContour({ x: 30, y: 5 }, 5)], 1e-5);
 
   it('finds the foot of the perpendicular, and whose it is', () => {
     expect(nearestPlace(index, { x: 12, y: 4 }, 5)).toMatchObject({ x: 10, y: 4, contour: 0, distance: 2 });

@@ -1,6 +1,6 @@
 import type { Contour, Point } from './contour';
 import { findCrossings } from './crossings';
-import { type PieceIndex, indexPieces } from './distance';
+import { type ChordIndex, indexChords } from './distance';
 import { norm } from './norm';
 
 /** A place on a contour, the contour's number, and how far away it is. */
@@ -21,7 +21,7 @@ export interface Gap {
  * contour less than that; below 0 it is not looked at.
  */
 export function nearestPlace(
-  { pieces, owners, index }: PieceIndex,
+  { chords, owners, index }: ChordIndex,
   { x, y }: Point,
   within: number,
   reachOf: (contour: number) => number = () => within,
@@ -29,10 +29,10 @@ export function nearestPlace(
   let best: Nearest | undefined;
   let most = within;
   for (const k of index?.search(x - within, y - within, x + within, y + within) ?? []) {
-    const x1 = pieces[4 * k];
-    const y1 = pieces[4 * k + 1];
-    const dx = pieces[4 * k + 2] - x1;
-    const dy = pieces[4 * k + 3] - y1;
+    const x1 = chords[4 * k];
+    const y1 = chords[4 * k + 1];
+    const dx = chords[4 * k + 2] - x1;
+    const dy = chords[4 * k + 3] - y1;
     const squared = dx * dx + dy * dy;
     const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
     const place = { x: x1 + share * dx, y: y1 + share * dy };
@@ -48,19 +48,19 @@ export function nearestPlace(
 export function gapBetween(a: Contour, b: Contour, tolerance: number): Gap {
   const crossing = findCrossings([a, b], tolerance).find((place) => place.a !== place.b);
   if (crossing) return { distance: 0, from: crossing, to: crossing };
-  const [one, other] = [indexPieces([a], tolerance), indexPieces([b], tolerance)];
-  // The gap between straight pieces that do not cross has a corner of one of them at one of its ends.
+  const [one, other] = [indexChords([a], tolerance), indexChords([b], tolerance)];
+  // The gap between chords that do not cross has a corner of one of them at one of its ends.
   const there = fromCorners(one, other, Infinity);
   const back = fromCorners(other, one, there?.distance ?? Infinity);
   if (back) return { distance: back.distance, from: back.to, to: back.from };
   return there ?? { distance: Infinity, from: a.start, to: b.start };
 }
 
-/** The shortest way from a corner of some pieces to other pieces, if it is at most `within` long. */
-function fromCorners({ pieces }: PieceIndex, target: PieceIndex, within: number): Gap | undefined {
+/** The shortest way from a corner of some chords to other chords, if it is at most `within` long. */
+function fromCorners({ chords }: ChordIndex, target: ChordIndex, within: number): Gap | undefined {
   let best: Gap | undefined;
-  for (let i = 0; i < pieces.length; i += 2) {
-    const from = { x: pieces[i], y: pieces[i + 1] };
+  for (let i = 0; i < chords.length; i += 2) {
+    const from = { x: chords[i], y: chords[i + 1] };
     const near = nearestPlace(target, from, best?.distance ?? within);
     if (near) best = { distance: near.distance, from, to: { x: near.x, y: near.y } };
   }

@@ -18,7 +18,7 @@ export * from './by-edges';
 export * from './background';
 export * from './hand';
 export * from './clean/clean';
-export * from './clean/pieces';
+export * from './clean/components';
 export * from './vanishing';
 export * from './ink';
 export * from './plate-map';

@@ -55,7 +55,7 @@ describe('ink by tone', () => {
     dot(28, 30, 2, 255);
     dot(30, 36, 5, 255);
     const { cleaned } = ink(spoiled);
-    expect(cleaned).toMatchObject({ specks: 1, pinholes: 1, pieces: 2 });
+    expect(cleaned).toMatchObject({ specks: 1, pinholes: 1, components: 2 });
     expect(spoiled.data[3 * 60 + 3]).toBe(0);
   });
 

@@ -12,7 +12,7 @@ export interface TakenMap {
   /** Plate numbers; NO_PLATE is paper. */
   labels: Uint8Array;
   /** Share of the way from the first pixel's centre to the second's. */
-  crossing: (first: number, second: number) => number;
+  borderAt: (first: number, second: number) => number;
 }
 
 export const NO_PLATE = 255;
@@ -31,13 +31,13 @@ export function mapOfPlates(plates: Plates, used: readonly UsedPlate[]): TakenMa
     const b = number[second[i]] === label;
     return a === b ? (a ? 255 : 0) : a ? share[i] : 255 - share[i];
   };
-  const crossing = (p: number, q: number) => {
+  const borderAt = (p: number, q: number) => {
     const label = labels[q];
     const before = covered(p, label);
     const after = covered(q, label);
     return after > before ? (127.5 - before) / (after - before) : 0.5;
   };
-  return { width, height, labels, crossing };
+  return { width, height, labels, borderAt };
 }
 
 /** Bands of grey between levels, numbered from the darkest; the lightest (or, on dark paper, the darkest) is paper. */
@@ -47,19 +47,19 @@ export function mapOfBands(source: GreyPicture, levels: readonly number[], light
   const paper = lightOnDark ? 0 : rising.length;
   const { width, height, data } = source;
   const labels = data.map((tone) => (band[tone] === paper ? NO_PLATE : band[tone]));
-  const crossing = (p: number, q: number) => {
+  const borderAt = (p: number, q: number) => {
     const [low, high] = [band[data[p]], band[data[q]]].sort((a, b) => a - b);
     const level = (rising[low] + rising[high - 1]) / 2 - 0.5;
     return (level - data[p]) / (data[q] - data[p]);
   };
-  return { width, height, labels, crossing };
+  return { width, height, labels, borderAt };
 }
 
 /** One plate: the ink itself. */
 export function mapOfInk({ grey, level }: { grey: GreyPicture; level: number }): TakenMap {
   const { width, height, data } = grey;
   const labels = data.map((tone) => (tone < level ? 0 : NO_PLATE));
-  return { width, height, labels, crossing: (p, q) => (level - data[p]) / (data[q] - data[p]) };
+  return { width, height, labels, borderAt: (p, q) => (level - data[p]) / (data[q] - data[p]) };
 }
 
 /** What the ink says is paper is of no plate: background, strokes of the hand and dropped specks. */
@@ -125,29 +125,29 @@ export function plateSheets(
 
 /** Some of the plates as ink, the others as paper. */
 function sheetOf(
-  { width, height, labels, crossing }: TakenMap,
+  { width, height, labels, borderAt }: TakenMap,
   isInk: (label: number) => boolean,
 ): GreyPicture {
   const own = (i: number) => isInk(labels[i]);
   const data = new Uint8Array(labels.length);
   for (let i = 0; i < data.length; i++) data[i] = isInk(labels[i]) ? 0 : 255;
-  softenRims(data, width, height, own, crossing);
+  softenRims(data, width, height, own, borderAt);
   return { width, height, data };
 }
 
-/** Rims' pixels get the tones whose contour at half way runs where the crossing says. */
+/** Rims' pixels get the tones whose contour at half way runs where the border is. */
 function softenRims(
   data: Uint8Array,
   width: number,
   height: number,
   own: (i: number) => boolean,
-  crossing: TakenMap['crossing'],
+  borderAt: TakenMap['borderAt'],
 ): void {
   const hard = data.slice();
   const soften = (p: number, q: number) => {
     if (hard[p] === hard[q]) return;
     const [ink, paper] = own(p) ? [p, q] : [q, p];
-    const share = Math.min(0.95, Math.max(0.05, crossing(ink, paper)));
+    const share = Math.min(0.95, Math.max(0.05, borderAt(ink, paper)));
     // Contours interpolate between the two tones: one is bent from full ink or bare paper so that they cross there.
     if (share > 0.5) data[paper] = Math.min(data[paper], Math.round(127.5 / share));
     else data[ink] = Math.max(data[ink], Math.round(255 - 127.5 / (1 - share)));

@@ -72,9 +72,9 @@ export interface CleanSettings {
   thinnest: number;
   /** All ink grows by this on every side, or shrinks where it is negative. */
   grow: number;
-  /** Only so many of the largest pieces stay. */
+  /** Only so many of the largest components stay. */
   largest: number | null;
-  /** Pieces nearer to each other than this are joined by a neck as wide. */
+  /** Components nearer to each other than this are joined by a neck as wide. */
   necks: number;
 }
 

@@ -1,6 +1,6 @@
 import { quietContext } from '../context';
 import { mapPoint } from '../geometry';
-import { piecesOf } from '../ink';
+import { componentsOf } from '../ink';
 import { RECTANGLES, clingToMark } from '../square';
 import { toGrey } from '../raster';
 import { demoPicture } from '../testing/demo';
@@ -38,7 +38,7 @@ it('the script is one piece a word after one click, every speck gone', async () 
   const { traced, iou } = await comparedWithTruth('04-open-late.jpg', bridge);
   expect(iou).toBeGreaterThan(0.95);
   const { grey, level } = traced.ink.ink;
-  expect(piecesOf({ ...grey, level }).count).toBe(2);
+  expect(componentsOf({ ...grey, level }).count).toBe(2);
   expect(traced.ink.ink.cleaned.specks).toBeGreaterThan(150);
 });
 

@@ -68,7 +68,7 @@ export function runLine(
   const reach = neighbours === 'stacked' ? Infinity : document.overlap / reduction;
   return step('line', 'line', `${map.key} ${JSON.stringify([settings, neighbours, reach])}`, () =>
     neighbours === 'shared'
-      ? makePlateLines(map.value, map.value.crossing, contours.value, settings, context)
+      ? makePlateLines(map.value, map.value.borderAt, contours.value, settings, context)
       : overlapping(map.value, reach, settings, context),
   );
 }

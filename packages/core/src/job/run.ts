@@ -69,9 +69,9 @@ function madeOf(
     hasTrueSize: `${subject.hasTrueSize}`,
     pixel: `${subject.pixel}`,
   };
-  const proof = prove(subject, LIMITS, (check, look) => {
+  const proof = prove(subject, LIMITS, (check, compute) => {
     const known = [...check.reads.map((part) => keys[part]), JSON.stringify(LIMITS)].join(' ');
-    return step('prove', `prove ${check.kind}`, known, look).value;
+    return step('prove', `prove ${check.kind}`, known, compute).value;
   });
   const facts = step('prove', 'facts', key, () => factsOf(piece, artwork.traced));
   return { piece, proof, drawing: { frame, units: document.units, paths }, facts: facts.value };

@@ -95,11 +95,11 @@ const LINE_ENDS = 0.15;
 const LEAST_LINE_POINTS = 6;
 
 /**
- * The line that a piece's points lie on, those near its ends left out, by one of its places, and the normal to the right
+ * The line that a segment's points lie on, those near its ends left out, by one of its places, and the normal to the right
  * of its direction on screen.
  */
 function lineOf(chain: Chain, k: number): { x: number; y: number; nx: number; ny: number } {
-  const { run, first, last } = chain.pieces[k];
+  const { run, first, last } = chain.segments[k];
   const from = chain.nodes[k];
   const to = chain.nodes[endOf(chain, k)];
   const length = norm(to.x - from.x, to.y - from.y) || 1;

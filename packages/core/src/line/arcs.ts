@@ -1,6 +1,6 @@
 import { norm } from '../geometry';
 import { between, rounding } from './arc-fit';
-import { type Chain, type ChainNode, type ChainPiece, endOf } from './chain';
+import { type Chain, type ChainNode, type ChainSegment, endOf } from './chain';
 import { type Misfit, misfitOf } from './misfit';
 import type { Run } from './run';
 
@@ -16,7 +16,7 @@ const NEAR = 0.02;
  * farther than `tolerance` from the points as found, or much farther than the curves were. The chain is changed in place.
  */
 export function withArcs(chain: Chain, misfits: Misfit[], tolerance: number): void {
-  for (let k = 0; k < chain.pieces.length; k++) {
+  for (let k = 0; k < chain.segments.length; k++) {
     const bend = bendAt(chain, k);
     if (!bend) continue;
     if (arcInstead(chain, misfits, bend, tolerance)) dropAfter(chain, misfits, bend);
@@ -24,10 +24,10 @@ export function withArcs(chain: Chain, misfits: Misfit[], tolerance: number): vo
   }
 }
 
-/** Takes out the pieces of a bend after its first, which stands for all. */
-function dropAfter({ nodes, pieces }: Chain, misfits: Misfit[], { first, count }: Bend): void {
+/** Takes out the segments of a bend after its first, which stands for all. */
+function dropAfter({ nodes, segments }: Chain, misfits: Misfit[], { first, count }: Bend): void {
   nodes.splice(first + 1, count - 1);
-  pieces.splice(first + 1, count - 1);
+  segments.splice(first + 1, count - 1);
   misfits.splice(first + 1, count - 1);
 }
 
@@ -37,15 +37,15 @@ const STRAIGHT = 0.06;
 
 /** Two arcs with a line between them, where a bend has a straight stretch and is two roundings. */
 function arcsAroundLine(chain: Chain, misfits: Misfit[], { first, count }: Bend, tolerance: number): void {
-  const { pieces } = chain;
+  const { segments } = chain;
   const last = first + count - 1;
   if (count < 2 || !chain.nodes[first].smooth || !chain.nodes[endOf(chain, last)].smooth) return;
-  const { run } = pieces[first];
-  const [from, to] = [pieces[first].first, pieces[last].last];
+  const { run } = segments[first];
+  const [from, to] = [segments[first].first, segments[last].last];
   const stretch = straightStretch(run, from, to);
   if (!stretch) return;
   const [begin, end] = stretch;
-  const piece = (kind: 'line' | 'cubic', first: number, last: number): ChainPiece => ({
+  const segment = (kind: 'line' | 'cubic', first: number, last: number): ChainSegment => ({
     ...{ kind, startX: 0, startY: 0, endX: 0, endY: 0 },
     ...{ run, first, last },
   });
@@ -54,14 +54,14 @@ function arcsAroundLine(chain: Chain, misfits: Misfit[], { first, count }: Bend,
     closed: chain.closed,
     fixed: chain.fixed,
     nodes: chain.nodes.map((one) => ({ ...one })),
-    pieces: pieces.map((one) => ({ ...one })),
+    segments: segments.map((one) => ({ ...one })),
   };
-  tried.pieces.splice(
+  tried.segments.splice(
     first,
     count,
-    piece('cubic', from, begin - 1),
-    piece('line', begin, end - 1),
-    piece('cubic', end, to),
+    segment('cubic', from, begin - 1),
+    segment('line', begin, end - 1),
+    segment('cubic', end, to),
   );
   tried.nodes.splice(first + 1, count - 1, node(begin), node(end));
   const judged = [...misfits];
@@ -96,41 +96,41 @@ function straightStretch(
   return best;
 }
 
-/** Cubics from piece `first` on, `count` of them, of one run, joined smoothly. */
+/** Cubics from segment `first` on, `count` of them, of one run, joined smoothly. */
 interface Bend {
   first: number;
   count: number;
 }
 
-/** The bend that begins at piece k: it comes after a line or a corner. */
-function bendAt({ nodes, pieces, closed }: Chain, k: number): Bend | undefined {
-  if (pieces[k].kind !== 'cubic') return undefined;
-  const before = k > 0 ? pieces[k - 1] : closed ? pieces[pieces.length - 1] : undefined;
+/** The bend that begins at segment k: it comes after a line or a corner. */
+function bendAt({ nodes, segments, closed }: Chain, k: number): Bend | undefined {
+  if (segments[k].kind !== 'cubic') return undefined;
+  const before = k > 0 ? segments[k - 1] : closed ? segments[segments.length - 1] : undefined;
   if (nodes[k].smooth && before?.kind !== 'line') return undefined;
   let count = 1;
   while (
-    k + count < pieces.length &&
-    pieces[k + count].kind === 'cubic' &&
-    pieces[k + count].run === pieces[k].run &&
+    k + count < segments.length &&
+    segments[k + count].kind === 'cubic' &&
+    segments[k + count].run === segments[k].run &&
     nodes[k + count].smooth
   )
     count++;
   return { first: k, count };
 }
 
-/** Puts an arc in the place of a bend's first piece, where there is one that is near enough; the others then stand for nothing. */
+/** Puts an arc in the place of a bend's first segment, where there is one that is near enough; the others then stand for nothing. */
 function arcInstead(chain: Chain, misfits: Misfit[], { first, count }: Bend, tolerance: number): boolean {
-  const { nodes, pieces, closed } = chain;
+  const { nodes, segments, closed } = chain;
   const last = first + count - 1;
   const end = endOf(chain, last);
-  const { run } = pieces[first];
-  const [from, to] = [pieces[first].first, pieces[last].last];
-  if (count === pieces.length || to - from + 1 < LEAST_POINTS) return false;
-  const before = first > 0 ? first - 1 : closed ? pieces.length - 1 : -1;
-  const after = last + 1 < pieces.length ? last + 1 : closed ? 0 : -1;
+  const { run } = segments[first];
+  const [from, to] = [segments[first].first, segments[last].last];
+  if (count === segments.length || to - from + 1 < LEAST_POINTS) return false;
+  const before = first > 0 ? first - 1 : closed ? segments.length - 1 : -1;
+  const after = last + 1 < segments.length ? last + 1 : closed ? 0 : -1;
   const touches = nodes[first].smooth && nodes[end].smooth;
   if (touches) {
-    if (before < 0 || after < 0 || before === after || pieces[after].kind !== 'line') return false;
+    if (before < 0 || after < 0 || before === after || segments[after].kind !== 'line') return false;
   } else if (nodes[first].smooth || nodes[end].smooth) return false;
   const arc = touches
     ? rounding(chain, before, after, run, from, to)
@@ -140,19 +140,19 @@ function arcInstead(chain: Chain, misfits: Misfit[], { first, count }: Bend, tol
   const bend = misfits.slice(first, last + 1);
   const limit = AS_NEAR * meanOf([...bend, ...touched.slice(1).map((k) => misfits[k])]) + NEAR;
   const kept = {
-    pieces: touched.map((k) => ({ ...pieces[k] })),
+    segments: touched.map((k) => ({ ...segments[k] })),
     start: { ...nodes[first] },
     end: { ...nodes[end] },
   };
   // For as long as it is judged, the arc goes from the bend's first node to its last.
   const next = nodes[first + 1];
   const apart = count > 1 && next !== undefined;
-  Object.assign(pieces[first], { kind: 'arc', bulge: arc.bulge, last: to });
+  Object.assign(segments[first], { kind: 'arc', bulge: arc.bulge, last: to });
   Object.assign(nodes[first], arc.start);
   Object.assign(nodes[end], arc.end);
   if (touches) {
-    giveBack(pieces[before], pieces[first], arc.start, nodes[before]);
-    takeOn(pieces[first], pieces[after], arc.end, nodes[endOf(chain, after)]);
+    giveBack(segments[before], segments[first], arc.start, nodes[before]);
+    takeOn(segments[first], segments[after], arc.end, nodes[endOf(chain, after)]);
   }
   if (apart) nodes[first + 1] = nodes[end];
   const own = touched.map((k) => misfitOf(chain, k));
@@ -161,7 +161,7 @@ function arcInstead(chain: Chain, misfits: Misfit[], { first, count }: Bend, tol
     touched.forEach((k, i) => (misfits[k] = own[i]));
     return true;
   }
-  touched.forEach((k, i) => Object.assign(pieces[k], { bulge: undefined }, kept.pieces[i]));
+  touched.forEach((k, i) => Object.assign(segments[k], { bulge: undefined }, kept.segments[i]));
   Object.assign(nodes[first], kept.start);
   Object.assign(nodes[end], kept.end);
   return false;
@@ -171,8 +171,13 @@ const meanOf = (misfits: readonly Misfit[]) =>
   misfits.reduce((sum, misfit) => sum + misfit.sum, 0) /
   (misfits.reduce((sum, { count }) => sum + count, 0) || 1);
 
-/** Points go from a piece to the one after it, or back, so that those before `place` along the line from `from` are the line's. */
-function giveBack(line: ChainPiece, arc: ChainPiece, place: { x: number; y: number }, from: ChainNode): void {
+/** Points go from a segment to the one after it, or back, so that those before `place` along the line from `from` are the line's. */
+function giveBack(
+  line: ChainSegment,
+  arc: ChainSegment,
+  place: { x: number; y: number },
+  from: ChainNode,
+): void {
   if (line.run !== arc.run || line.last + 1 !== arc.first) return;
   const { foundX: x, foundY: y } = arc.run;
   const isBefore = (i: number) =>
@@ -181,7 +186,7 @@ function giveBack(line: ChainPiece, arc: ChainPiece, place: { x: number; y: numb
   while (line.last > line.first && !isBefore(line.last)) arc.first = line.last--;
 }
 
-function takeOn(arc: ChainPiece, line: ChainPiece, place: { x: number; y: number }, to: ChainNode): void {
+function takeOn(arc: ChainSegment, line: ChainSegment, place: { x: number; y: number }, to: ChainNode): void {
   if (line.run !== arc.run || arc.last + 1 !== line.first) return;
   const { foundX: x, foundY: y } = arc.run;
   const isAfter = (i: number) =>

@@ -2,8 +2,8 @@ import type { Contour, Segment } from '../geometry';
 import type { Run } from './run';
 
 /**
- * A contour being fitted: nodes joined by pieces, piece k from node k to the next, around again when `closed`. Each
- * piece stands for some points of the contour. Lengths in pixels.
+ * A contour being fitted: nodes joined by segments, segment k from node k to the next, around again when `closed`. Each
+ * segment stands for some points of the contour. Lengths in pixels.
  */
 export interface Chain {
   closed: boolean;
@@ -11,7 +11,7 @@ export interface Chain {
   fixed?: boolean;
   nodes: ChainNode[];
   /** As many as nodes when closed, one fewer when open. */
-  pieces: ChainPiece[];
+  segments: ChainSegment[];
 }
 
 export interface ChainNode {
@@ -22,7 +22,7 @@ export interface ChainNode {
 }
 
 /** A line, a cubic with its handles as offsets from the ends, or an arc by its bulge. */
-export interface ChainPiece {
+export interface ChainSegment {
   kind: 'line' | 'cubic' | 'arc';
   /** Of an arc: the tangent of a quarter of the angle swept, positive counter-clockwise on screen. */
   bulge?: number;
@@ -36,9 +36,9 @@ export interface ChainPiece {
   last: number;
 }
 
-/** The number of the node that a piece ends at. */
-export const endOf = ({ nodes }: Chain, piece: number): number =>
-  piece + 1 === nodes.length ? 0 : piece + 1;
+/** The number of the node that a segment ends at. */
+export const endOf = ({ nodes }: Chain, segment: number): number =>
+  segment + 1 === nodes.length ? 0 : segment + 1;
 
 /** Places are kept to a part of a pixel: what engines reckon differently lies far below, and so is left out of files. */
 const PARTS = 1 << 13;
@@ -48,8 +48,8 @@ const kept = (value: number) => Math.round(value * PARTS) / PARTS;
 
 /** The contour that a chain stands for. */
 export function contourOfChain(chain: Chain): Contour {
-  const { nodes, pieces, closed } = chain;
-  const segments = pieces.map(({ kind, startX, startY, endX, endY, bulge = 0 }, k): Segment => {
+  const { nodes, segments, closed } = chain;
+  const drawn = segments.map(({ kind, startX, startY, endX, endY, bulge = 0 }, k): Segment => {
     const from = nodes[k];
     const to = nodes[endOf(chain, k)];
     const end = { x: kept(to.x), y: kept(to.y) };
@@ -64,5 +64,5 @@ export function contourOfChain(chain: Chain): Contour {
       ...end,
     };
   });
-  return { start: { x: kept(nodes[0].x), y: kept(nodes[0].y) }, segments, closed };
+  return { start: { x: kept(nodes[0].x), y: kept(nodes[0].y) }, segments: drawn, closed };
 }

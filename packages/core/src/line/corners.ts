@@ -79,7 +79,7 @@ interface Search {
 /**
  * Corners of a loop in order along it. A corner is where two sides, each fitted by its own line or
  * parabola, meet at an angle, and one circle through both explains the points badly. The strongest are
- * settled first, and no side is looked at beyond a settled corner.
+ * found first, and no side is looked at beyond one that was found.
  */
 export function findCorners(
   loop: Loop,

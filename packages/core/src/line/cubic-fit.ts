@@ -1,7 +1,7 @@
 import { type Point, norm } from '../geometry';
 import { walkBeside } from './beside';
 import { CubicCurve } from './cubic-curve';
-import { PieceSums, type Stretch } from './piece-sums';
+import { SegmentSums, type Stretch } from './segment-sums';
 import type { Direction, Handles, Run } from './run';
 
 /** Handles with the largest distance of the run's points from the curve. */
@@ -190,7 +190,7 @@ function solveHandles(
 }
 
 /** Scratch room of the fits: sums, parameters of the points looked at, and a system of up to four unknowns. */
-const sums = new PieceSums();
+const sums = new SegmentSums();
 const parameters = new Float64Array(2 * SAMPLES);
 const matrix = new Float64Array(16);
 const right = new Float64Array(4);

@@ -6,7 +6,7 @@ import { type Corner, findCorners, leastTurn } from './corners';
 import { placedCorner } from './corner-place';
 import { type Fitted, chainThrough, fitWithin } from './fitted';
 import { jitterOf, roughnessOf } from './jitter';
-import type { Meeting } from './longest-piece';
+import type { Meeting } from './longest-segment';
 import { type Loop, measured } from './loop';
 import type { Run } from './run';
 import { type Evening, farthestFromMiddle, runBetween, wholeRun } from './runs-of';
@@ -33,7 +33,7 @@ const ROUND = 0.3;
 const ROUGH = 0.12;
 const FEW = 16;
 
-/** How pieces along a loop meet. */
+/** How segments along a loop meet. */
 export const meetingOf = (loop: Loop): Meeting =>
   loop.count < FEW || roughnessOf(loop) > ROUGH ? 'anyhow' : 'either';
 

@@ -1,5 +1,5 @@
 import { norm } from '../geometry';
-import type { ChainNode, ChainPiece } from './chain';
+import type { ChainNode, ChainSegment } from './chain';
 import { fitCubic } from './cubic-fit';
 import { Directions } from './local-direction';
 import {
@@ -13,22 +13,22 @@ import {
   isStraight,
   longest,
   nodeAt,
-} from './longest-piece';
+} from './longest-segment';
 import type { Direction, Handles, Run } from './run';
 import { reversedRun } from './runs-of';
 
-/** What is left between two pieces is short when it is less than this share of the shorter. */
+/** What is left between two segments is short when it is less than this share of the shorter. */
 const SHORT = 0.5;
-/** One piece less may be so much farther off: refining will bring it nearer. */
+/** One segment less may be so much farther off: refining will bring it nearer. */
 const HOPED = 1.12;
 
-/** Nodes from a run's first point to its last, and the pieces between them. */
+/** Nodes from a run's first point to its last, and the segments between them. */
 export interface FittedRun {
   nodes: ChainNode[];
-  pieces: ChainPiece[];
+  segments: ChainSegment[];
 }
 
-/** How pieces meet one another and the run's ends. */
+/** How segments meet one another and the run's ends. */
 export interface RunEnds {
   /** Directions at both ends of an open run; undefined where they are corners. */
   ends?: readonly Direction[];
@@ -36,9 +36,9 @@ export interface RunEnds {
 }
 
 /**
- * Pieces along a run of points, from its first to its last. They are laid from both ends in turn, each the longest that
+ * Segments along a run of points, from its first to its last. They are laid from both ends in turn, each the longest that
  * stays within `tolerance` of the points it stands for, until they meet: so a run fitted the other way around, or a
- * mirrored one, gets the same pieces, and no fewer would do. Inner nodes are smooth, except between two lines; the ends
+ * mirrored one, gets the same segments, and no fewer would do. Inner nodes are smooth, except between two lines; the ends
  * of an open run are corners, or have directions of their own.
  */
 export function fitRun(
@@ -110,7 +110,7 @@ const turned = ({ startX, startY, endX, endY }: Handles): Handles => ({
   endY: startY,
 });
 
-/** One piece fills what is left. Where it is short beside both its neighbours, two may do for the three. */
+/** One segment fills what is left. Where it is short beside both its neighbours, two may do for the three. */
 function closeGap(
   view: View,
   nodes: Node[],
@@ -140,7 +140,7 @@ function closeGap(
   spans.push(span);
 }
 
-/** A piece of the same kind as one that is to reach a little farther. */
+/** A segment of the same kind as one that is to reach a little farther. */
 const longerSpan = (
   view: View,
   from: Node,
@@ -154,7 +154,7 @@ const longerSpan = (
       ? { isLine }
       : undefined;
 
-/** Two pieces fill what is left, and either may be longer: their node goes to the middle of where it may be. */
+/** Two segments fill what is left, and either may be longer: their node goes to the middle of where it may be. */
 function shared(
   view: View,
   from: Node,
@@ -202,14 +202,14 @@ function alignWithLines(run: Run, nodes: Node[], spans: Span[]): void {
 
 function assembled(view: View, nodes: readonly Node[], spans: readonly Span[], tolerance: number): FittedRun {
   const { run } = view;
-  const fitted: FittedRun = { nodes: [chainNode(run, nodes[0])], pieces: [] };
+  const fitted: FittedRun = { nodes: [chainNode(run, nodes[0])], segments: [] };
   spans.forEach(({ isLine, handles }, k) => {
     const [from, to] = [nodes[k], nodes[k + 1]];
     if (isLine) addLine(fitted, run, from, to);
     else if (handles) addCubic(fitted, run, from, to, handles);
     else addCubics(fitted, view, from, to, tolerance);
   });
-  settleSmoothness(fitted, run.around);
+  cornersBetweenLines(fitted, run.around);
   return fitted;
 }
 
@@ -219,13 +219,13 @@ function chainNode(run: Run, { index, direction }: Node): ChainNode {
 
 function addLine(fitted: FittedRun, run: Run, from: Node, to: Node): void {
   const none = { startX: 0, startY: 0, endX: 0, endY: 0 };
-  fitted.pieces.push({ kind: 'line', ...none, ...pointsBetween(run, from, to) });
+  fitted.segments.push({ kind: 'line', ...none, ...pointsBetween(run, from, to) });
   fitted.nodes.push(chainNode(run, to));
 }
 
 function addCubic(fitted: FittedRun, run: Run, from: Node, to: Node, handles: Handles): void {
   const { startX, startY, endX, endY } = handles;
-  fitted.pieces.push({ kind: 'cubic', startX, startY, endX, endY, ...pointsBetween(run, from, to) });
+  fitted.segments.push({ kind: 'cubic', startX, startY, endX, endY, ...pointsBetween(run, from, to) });
   fitted.nodes.push(chainNode(run, to));
 }
 
@@ -241,7 +241,7 @@ function addCubics(fitted: FittedRun, view: View, from: Node, to: Node, toleranc
 }
 
 /**
- * The points a piece stands for: from its first node up to before its last, which is the next piece's first. Corners at
+ * The points a segment stands for: from its first node up to before its last, which is the next segment's first. Corners at
  * the run's ends are no points of the contour: they lie where its sides meet.
  */
 function pointsBetween(run: Run, from: Node, to: Node) {
@@ -253,9 +253,9 @@ function pointsBetween(run: Run, from: Node, to: Node) {
 }
 
 /** Between two lines there is a corner, however small. */
-function settleSmoothness({ nodes, pieces }: FittedRun, around: boolean): void {
-  const isLine = (k: number) => pieces[k]?.kind === 'line';
-  for (let k = 1; k < pieces.length; k++) if (isLine(k - 1) && isLine(k)) nodes[k].smooth = false;
-  const meets = around && isLine(0) && isLine(pieces.length - 1);
+function cornersBetweenLines({ nodes, segments }: FittedRun, around: boolean): void {
+  const isLine = (k: number) => segments[k]?.kind === 'line';
+  for (let k = 1; k < segments.length; k++) if (isLine(k - 1) && isLine(k)) nodes[k].smooth = false;
+  const meets = around && isLine(0) && isLine(segments.length - 1);
   if (meets) nodes[0].smooth = nodes[nodes.length - 1].smooth = false;
 }

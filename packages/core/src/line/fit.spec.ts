@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { quietContext } from '../context';
-import { contoursOf, distanceToPieces, indexPieces, nodeCount, signedArea } from '../geometry';
+import { contoursOf, distanceToChords, indexChords, nodeCount, signedArea } from '../geometry';
 import { findRowChanges } from '../raster';
 import { drawn } from '../testing/pictures';
 import { traceContours } from './contours';
@@ -72,9 +72,9 @@ describe('makeLine', () => {
         const found = contoursOf(line.shapes);
         expect(found).toHaveLength(1);
         expect(found[0].closed).toBe(true);
-        const pieces = indexPieces(found, 0.01);
+        const chords = indexChords(found, 0.01);
         for (let i = 0; i < contours.points.length; i += 2) {
-          expect(distanceToPieces(pieces, contours.points[i], contours.points[i + 1])).toBeLessThan(
+          expect(distanceToChords(chords, contours.points[i], contours.points[i + 1])).toBeLessThan(
             options.tolerance + 0.002,
           );
         }

@@ -1,16 +1,16 @@
 import type { Context } from '../context';
 import type { Contour } from '../geometry';
 import { type Chain, contourOfChain } from './chain';
-import type { Meeting } from './longest-piece';
+import type { Meeting } from './longest-segment';
 import type { Misfit } from './misfit';
 import type { Run } from './run';
 import type { Evening } from './runs-of';
-import { settle, settleRough } from './settle';
+import { fitChain, fitRoughChain } from './fit-chain';
 
 /** A contour with what it was made from. */
 export interface Fitted {
   contour: Contour;
-  /** Its nodes and pieces; absent for a whole circle. */
+  /** Its nodes and segments; absent for a whole circle. */
   chain?: Chain;
   /** The rim it follows, from corner to corner. */
   runs: readonly Run[];
@@ -65,8 +65,8 @@ export function fitWithin(
     const runs =
       even === 0 ? asFound : runsOf({ sigma: limits.sigma, most: even * tolerance, mean: even * mean });
     const { chain, misfits } = isRough
-      ? settleRough(runs, tolerance, ends, context)
-      : settle(runs, { tolerance, jitter: limits.jitter, meet: limits.meet }, ends, context);
+      ? fitRoughChain(runs, tolerance, ends, context)
+      : fitChain(runs, { tolerance, jitter: limits.jitter, meet: limits.meet }, ends, context);
     const off = meanOf(misfits);
     if (off <= mean) return { contour: contourOfChain(chain), chain, runs };
     tolerance *= Math.max(LEAST_SHARE, Math.min(NEARER, (NEARER * mean) / off));
@@ -98,13 +98,22 @@ function meanOf(misfits: readonly Misfit[]): number {
 
 /** The straight way from point to point as found. */
 export function chainThrough(runs: readonly Run[], ends: Pick<Chain, 'closed' | 'fixed'>): Chain {
-  const chain: Chain = { ...ends, nodes: [], pieces: [] };
+  const chain: Chain = { ...ends, nodes: [], segments: [] };
   for (const run of runs) {
     const { foundX: x, foundY: y } = run;
     for (let i = 0; i + 1 < x.length; i++) {
       chain.nodes.push({ x: x[i], y: y[i], smooth: false });
-      // Each piece stands for the points between its ends: none.
-      chain.pieces.push({ kind: 'line', startX: 0, startY: 0, endX: 0, endY: 0, run, first: i + 1, last: i });
+      // Each segment stands for the points between its ends: none.
+      chain.segments.push({
+        kind: 'line',
+        startX: 0,
+        startY: 0,
+        endX: 0,
+        endY: 0,
+        run,
+        first: i + 1,
+        last: i,
+      });
     }
     if (!ends.closed && run === runs[runs.length - 1])
       chain.nodes.push({ x: x[x.length - 1], y: y[x.length - 1], smooth: false });

@@ -13,7 +13,7 @@ export enum Tangent {
 export interface JointLayout {
   /** By node. */
   tangent: Uint8Array;
-  /** First unknown of a node's place, its angle, a piece's start handle and end handle. */
+  /** First unknown of a node's place, its angle, a segment's start handle and end handle. */
   placeAt: Int32Array;
   angleAt: Int32Array;
   startAt: Int32Array;
@@ -32,10 +32,10 @@ export function layOut(chain: Chain): JointLayout {
 const beforeOf = ({ nodes }: Chain, k: number) => (k === 0 ? nodes.length - 1 : k - 1);
 
 function tangentOf(chain: Chain, k: number): Tangent {
-  const { nodes, pieces } = chain;
+  const { nodes, segments } = chain;
   if (!nodes[k].smooth) return Tangent.None;
-  const before = pieces[beforeOf(chain, k)]?.kind;
-  const after = pieces[k]?.kind;
+  const before = segments[beforeOf(chain, k)]?.kind;
+  const after = segments[k]?.kind;
   if (before === 'line') return after === 'line' ? Tangent.None : Tangent.LineBefore;
   return after === 'line' ? Tangent.LineAfter : Tangent.Free;
 }
@@ -53,8 +53,8 @@ function numbered(chain: Chain, tangent: Uint8Array) {
     if (tangent[k] === Tangent.Free) angleAt[k] = take(1);
     const many = tangent[k] === Tangent.None ? 2 : 1;
     const before = beforeOf(chain, k);
-    if (chain.pieces[k]?.kind === 'cubic') startAt[k] = take(many);
-    if (chain.pieces[before]?.kind === 'cubic') endAt[before] = take(many);
+    if (chain.segments[k]?.kind === 'cubic') startAt[k] = take(many);
+    if (chain.segments[before]?.kind === 'cubic') endAt[before] = take(many);
   }
   return { placeAt, angleAt, startAt, endAt, unknowns };
 }
@@ -68,10 +68,10 @@ function firstColumns(
   const first = new Int32Array(unknowns);
   for (let i = 0; i < unknowns; i++) first[i] = i;
   const is = (k: number, kind: Tangent) => tangent[k] === kind;
-  chain.pieces.forEach((piece, k) => {
+  chain.segments.forEach((segment, k) => {
     const end = endOf(chain, k);
     const touched = [placeAt[k], placeAt[k] + 1, placeAt[end], placeAt[end] + 1];
-    if (piece.kind === 'cubic') {
+    if (segment.kind === 'cubic') {
       touched.push(angleAt[k], startAt[k], endAt[k], angleAt[end]);
       if (is(k, Tangent.None)) touched.push(startAt[k] + 1);
       if (is(end, Tangent.None)) touched.push(endAt[k] + 1);

@@ -1,7 +1,7 @@
 import { norm } from '../geometry';
 import type { Chain } from './chain';
 import { Tangent, layOut } from './joint-layout';
-import { PieceSums } from './piece-sums';
+import { SegmentSums } from './segment-sums';
 import { SkylineSystem } from './skyline';
 
 /** A step moves no node farther than this, in pixels, and turns no direction farther, in radians. */
@@ -13,12 +13,12 @@ const CORNER_HOLD = 0.5;
 const END_HOLD = 1e4;
 /** How firmly the first node of a smooth loop is kept from sliding along it. */
 const FIRST_HOLD = 1;
-/** A handle stays longer than this share of its piece. */
+/** A handle stays longer than this share of its segment. */
 const LEAST_HANDLE = 0.04;
-/** A piece's curve is drawn on by this share, for points that are about to become a neighbour's. */
+/** A segment's curve is drawn on by this share, for points that are about to become a neighbour's. */
 const BEYOND = 0.1;
 
-/** The unknowns of a chain and the equations for them. Arrays are by node or by piece. */
+/** The unknowns of a chain and the equations for them. Arrays are by node or by segment. */
 export class Joint {
   private readonly count: number;
   private readonly x: Float64Array;
@@ -43,10 +43,10 @@ export class Joint {
   private readonly startAt: Int32Array;
   private readonly endAt: Int32Array;
   private readonly system: SkylineSystem;
-  /** Parameters of the points, piece after piece; NaN before the first projection. */
+  /** Parameters of the points, segment after segment; NaN before the first projection. */
   private readonly parameters: Float64Array;
-  private readonly sums = new PieceSums();
-  /** Of the piece at hand: which part of it moves how with which unknown. */
+  private readonly sums = new SegmentSums();
+  /** Of the segment at hand: which part of it moves how with which unknown. */
   private readonly parts = new Uint8Array(20);
   private readonly columns = new Int32Array(20);
   private readonly movesX = new Float64Array(20);
@@ -55,7 +55,7 @@ export class Joint {
   private most = Infinity;
 
   constructor(private readonly chain: Chain) {
-    const { nodes, pieces } = chain;
+    const { nodes, segments } = chain;
     const count = (this.count = nodes.length);
     const room = new Float64Array(10 * count);
     const array = (k: number) => room.subarray(k * count, (k + 1) * count);
@@ -73,14 +73,16 @@ export class Joint {
       this.x[k] = this.cornerX[k] = x;
       this.y[k] = this.cornerY[k] = y;
     });
-    pieces.forEach(({ startX, startY, endX, endY }, k) => {
+    segments.forEach(({ startX, startY, endX, endY }, k) => {
       [this.startX[k], this.startY[k], this.endX[k], this.endY[k]] = [startX, startY, endX, endY];
     });
     for (let k = 0; k < count; k++) this.beginTangent(k);
-    this.parameters = new Float64Array(pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)).fill(NaN);
+    this.parameters = new Float64Array(segments.reduce((sum, segment) => sum + lengthOf(segment), 0)).fill(
+      NaN,
+    );
   }
 
-  /** From now on looks at about `most` points of each piece; their parameters are sought anew. */
+  /** From now on looks at about `most` points of each segment; their parameters are sought anew. */
   look(most: number): void {
     this.most = most;
     this.parameters.fill(NaN);
@@ -92,9 +94,9 @@ export class Joint {
     system.clear();
     let sum = 0;
     let at = 0;
-    chain.pieces.forEach((piece, k) => {
-      sum += this.gatherPiece(k, at);
-      at += lengthOf(piece);
+    chain.segments.forEach((segment, k) => {
+      sum += this.gatherSegment(k, at);
+      at += lengthOf(segment);
     });
     for (let k = 0; k < this.count; k++) {
       if (this.tangent[k] !== Tangent.None || chain.nodes[k].smooth) continue;
@@ -110,24 +112,24 @@ export class Joint {
     return sum;
   }
 
-  /** Points beyond a smooth node become the next piece's, so that nodes may slide along the contour. */
+  /** Points beyond a smooth node become the next segment's, so that nodes may slide along the contour. */
   reassign(): void {
-    const { pieces } = this.chain;
+    const { segments } = this.chain;
     const { parameters } = this;
     let at = 0;
-    for (let k = 0; k + 1 < pieces.length; k++) {
-      const piece = pieces[k];
-      const next = pieces[k + 1];
-      at += lengthOf(piece);
-      if (next.run !== piece.run || next.first !== piece.last + 1) continue;
-      while (piece.last > piece.first && parameters[at - 1] > 1) {
+    for (let k = 0; k + 1 < segments.length; k++) {
+      const segment = segments[k];
+      const next = segments[k + 1];
+      at += lengthOf(segment);
+      if (next.run !== segment.run || next.first !== segment.last + 1) continue;
+      while (segment.last > segment.first && parameters[at - 1] > 1) {
         parameters[--at] = NaN;
-        piece.last--;
+        segment.last--;
         next.first--;
       }
       while (next.first < next.last && parameters[at] < 0) {
         parameters[at++] = NaN;
-        piece.last++;
+        segment.last++;
         next.first++;
       }
     }
@@ -157,7 +159,7 @@ export class Joint {
       this.alongY[k] = ax * sin + this.alongY[k] * cos;
     }
     for (let k = 0; k < this.count; k++) this.alignWithLine(k);
-    chain.pieces.forEach(({ kind }, k) => {
+    chain.segments.forEach(({ kind }, k) => {
       if (kind === 'line') return;
       const end = this.after(k);
       const least = LEAST_HANDLE * norm(this.x[end] - this.x[k], this.y[end] - this.y[k]);
@@ -184,12 +186,12 @@ export class Joint {
       node.x = this.x[k];
       node.y = this.y[k];
     });
-    chain.pieces.forEach((piece, k) => {
-      if (piece.kind === 'line') return;
+    chain.segments.forEach((segment, k) => {
+      if (segment.kind === 'line') return;
       const end = this.after(k);
       const start = this.handle(this.startX, this.startY, k, k, 1);
       const back = this.handle(this.endX, this.endY, k, end, -1);
-      [piece.startX, piece.startY, piece.endX, piece.endY] = [start.x, start.y, back.x, back.y];
+      [segment.startX, segment.startY, segment.endX, segment.endY] = [start.x, start.y, back.x, back.y];
     });
   }
 
@@ -236,25 +238,25 @@ export class Joint {
   private moveHandle(
     xs: Float64Array,
     ys: Float64Array,
-    piece: number,
+    segment: number,
     at: number,
     tangent: Tangent,
     least: number,
   ): void {
     const { right } = this.system;
     if (tangent === Tangent.None) {
-      xs[piece] += right[at];
-      ys[piece] += right[at + 1];
+      xs[segment] += right[at];
+      ys[segment] += right[at + 1];
     } else {
       // No handle grows or shrinks by more than half at once.
-      const length = xs[piece];
-      xs[piece] = Math.max(least, length + clamp(right[at], -length / 2, length / 2));
+      const length = xs[segment];
+      xs[segment] = Math.max(least, length + clamp(right[at], -length / 2, length / 2));
     }
   }
 
-  private handle(xs: Float64Array, ys: Float64Array, piece: number, node: number, sign: 1 | -1) {
-    if (this.tangent[node] === Tangent.None) return { x: xs[piece], y: ys[piece] };
-    const length = sign * xs[piece];
+  private handle(xs: Float64Array, ys: Float64Array, segment: number, node: number, sign: 1 | -1) {
+    if (this.tangent[node] === Tangent.None) return { x: xs[segment], y: ys[segment] };
+    const length = sign * xs[segment];
     return { x: length * this.alongX[node], y: length * this.alongY[node] };
   }
 
@@ -269,12 +271,12 @@ export class Joint {
     system.right[at + 1] += y * wanted;
   }
 
-  /** Sums over the points of piece k, taken to the unknowns that its places and handles hang on. */
-  private gatherPiece(k: number, at: number): number {
+  /** Sums over the points of segment k, taken to the unknowns that its places and handles hang on. */
+  private gatherSegment(k: number, at: number): number {
     const { sums } = this;
-    const { kind, run, first } = this.chain.pieces[k];
+    const { kind, run, first } = this.chain.segments[k];
     const end = this.after(k);
-    const length = lengthOf(this.chain.pieces[k]);
+    const length = lengthOf(this.chain.segments[k]);
     const stride = Math.max(1, Math.floor(length / this.most));
     const stretch = { run, first: first + (stride >> 1), stride, many: Math.floor(length / stride) };
     const from = { x: this.x[k], y: this.y[k] };

@@ -7,7 +7,7 @@ import { type ContourSet, traceContours } from './contours';
 import { type FitOptions, type SeenLoop, fitLoop, fitWithoutCircle, loopAsFound } from './fit-loop';
 import type { Rim } from './match';
 import { type Refusal, tangled } from './noise';
-import type { Crossing, PlateMap } from './plates/borders';
+import type { BorderAt, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
 import { equalCircles } from './equal-circles';
 import { keepPromise } from './promise';
@@ -127,12 +127,12 @@ export function makeCentrelines(
 /** Each plate's shapes, neighbours sharing one border exactly. */
 export function makePlateLines(
   map: PlateMap,
-  crossing: Crossing,
+  borderAt: BorderAt,
   contours: ContourSet,
   settings: LineSettings,
   context: Context,
 ): LineResult {
-  const { shapes, points, off } = tracePlates(map, crossing, settings, context);
+  const { shapes, points, off } = tracePlates(map, borderAt, settings, context);
   return resultOf(shapes, { rims: [{ rim: contours }], off }, points, 0);
 }
 

@@ -135,7 +135,7 @@ function eachCrossed(
   }
 }
 
-/** What pens along lines cover of each row: begin and end of every straight piece's interval, one after another. */
+/** What pens along lines cover of each row: begin and end of every chord's interval, one after another. */
 function pensOf(lines: readonly PennedLine[], rows: number, every: number): (row: number) => Float64Array {
   const flat = lines.map(({ contour }) => {
     const points = flatten(contour, FLAT);
@@ -153,7 +153,7 @@ function pensOf(lines: readonly PennedLine[], rows: number, every: number): (row
   );
 }
 
-/** The rows of what lies within `radius` of a straight piece: two discs and the band between them. */
+/** The rows of what lies within `radius` of a chord: two discs and the band between them. */
 function eachPenned(
   [x1, y1, x2, y2]: Float64Array,
   radius: number,

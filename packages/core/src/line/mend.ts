@@ -1,5 +1,5 @@
 import { type Point, norm } from '../geometry';
-import { type Chain, type ChainNode, type ChainPiece, endOf } from './chain';
+import { type Chain, type ChainNode, type ChainSegment, endOf } from './chain';
 import { type FittedRun, fitRun } from './fit-run';
 import { type Misfit, misfitOf, nearestFound } from './misfit';
 import type { Direction, Run } from './run';
@@ -12,32 +12,32 @@ const SAME = 1e-3;
 const SHARE = 0.9;
 
 /**
- * Pieces that are too far off are followed anew, each by itself, between its own two nodes, which stay: as few cubics
- * and lines as stay within `allowed[k]` of the points as found; Infinity leaves piece k as it is. Down to the straight
+ * Segments that are too far off are followed anew, each by itself, between its own two nodes, which stay: as few cubics
+ * and lines as stay within `allowed[k]` of the points as found; Infinity leaves segment k as it is. Down to the straight
  * way from point to point, which is always near enough.
  */
 export function mend(chain: Chain, allowed: readonly number[]): Chain {
-  const mended: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], pieces: [] };
+  const mended: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], segments: [] };
   const nodes = nodesNear(chain, allowed);
-  chain.pieces.forEach((piece, k) => {
+  chain.segments.forEach((segment, k) => {
     mended.nodes.push(nodes[k]);
-    if (allowed[k] === Infinity) mended.pieces.push(piece);
+    if (allowed[k] === Infinity) mended.segments.push(segment);
     else {
       const end = endOf(chain, k);
-      follow(mended, piece, nodes[k], nodes[end], directionsAt(chain, k), allowed[k]);
+      follow(mended, segment, nodes[k], nodes[end], directionsAt(chain, k), allowed[k]);
     }
   });
   if (!chain.closed) mended.nodes.push(nodes[nodes.length - 1]);
   return mended;
 }
 
-/** How often pieces are looked at again, since a node that moves takes the piece beside it along. */
+/** How often segments are looked at again, since a node that moves takes the segment beside it along. */
 const ROUNDS = 4;
 
 /** Mends what is farther off than `tolerance` until nothing is. */
 export function mendAll(chain: Chain, tolerance: number): { chain: Chain; misfits: Misfit[] } {
   for (let round = 0; ; round++) {
-    const misfits = chain.pieces.map((_, k) => misfitOf(chain, k));
+    const misfits = chain.segments.map((_, k) => misfitOf(chain, k));
     if (round === ROUNDS || misfits.every(({ worst }) => worst <= tolerance)) return { chain, misfits };
     chain = mend(
       chain,
@@ -49,7 +49,7 @@ export function mendAll(chain: Chain, tolerance: number): { chain: Chain; misfit
 /** Copies of the nodes; those too far off go to the nearest place among the points as found. */
 function nodesNear(chain: Chain, allowed: readonly number[]): ChainNode[] {
   const nodes = chain.nodes.map((node) => ({ ...node }));
-  chain.pieces.forEach(({ run, first, last }, k) => {
+  chain.segments.forEach(({ run, first, last }, k) => {
     if (allowed[k] === Infinity) return;
     const end = endOf(chain, k);
     for (const [at, beside] of [
@@ -64,16 +64,16 @@ function nodesNear(chain: Chain, allowed: readonly number[]): ChainNode[] {
   return nodes;
 }
 
-/** Directions in which a piece leaves its start and arrives at its end, where these are smooth. */
+/** Directions in which a segment leaves its start and arrives at its end, where these are smooth. */
 function directionsAt(chain: Chain, k: number): [Direction, Direction] {
-  const { nodes, pieces } = chain;
-  const piece = pieces[k];
+  const { nodes, segments } = chain;
+  const segment = segments[k];
   const end = endOf(chain, k);
-  const [into, out] = tangents(piece, nodes[k], nodes[end]);
+  const [into, out] = tangents(segment, nodes[k], nodes[end]);
   return [nodes[k].smooth ? into : undefined, nodes[end].smooth ? out : undefined];
 }
 
-function tangents({ kind, startX, startY, endX, endY, bulge = 0 }: ChainPiece, from: Point, to: Point) {
+function tangents({ kind, startX, startY, endX, endY, bulge = 0 }: ChainSegment, from: Point, to: Point) {
   if (kind === 'cubic') return [unit(startX, startY), unit(-endX, -endY)];
   const way = unit(to.x - from.x, to.y - from.y);
   if (kind === 'line' || !way) return [way, way];
@@ -91,63 +91,68 @@ function unit(x: number, y: number): Direction {
   return size > 1e-9 ? { x: x / size, y: y / size } : undefined;
 }
 
-/** Adds pieces from one node to another, and the nodes between them. */
+/** Adds segments from one node to another, and the nodes between them. */
 function follow(
   chain: Chain,
-  piece: ChainPiece,
+  segment: ChainSegment,
   from: ChainNode,
   to: ChainNode,
   ends: [Direction, Direction],
   allowed: number,
 ): void {
-  const { run, first, last } = piece;
+  const { run, first, last } = segment;
   // Evened out, points tell directions better; where that strays too far, they count as they were found, at any angle.
   const smooth = placed(
     fitRun(evenedPart(run, first, last, from, to), SHARE * allowed, { ends }),
-    piece,
+    segment,
     from,
     to,
   );
-  const isSmooth = smooth.every((part) => isNear(part.piece, part.from, part.to, allowed));
+  const isSmooth = smooth.every((part) => isNear(part.segment, part.from, part.to, allowed));
   const meet = from.smooth || to.smooth ? 'either' : 'anyhow';
   const parts = isSmooth
     ? smooth
-    : placed(fitRun(foundPart(run, first, last, from, to), SHARE * allowed, { ends, meet }), piece, from, to);
+    : placed(
+        fitRun(foundPart(run, first, last, from, to), SHARE * allowed, { ends, meet }),
+        segment,
+        from,
+        to,
+      );
   parts.forEach((part, k) => {
     if (k > 0) chain.nodes.push(part.from);
-    if (part.piece.kind === 'line') {
+    if (part.segment.kind === 'line') {
       if (k === 0 && isAcross(part.from, part.to, ends[0])) from.smooth = false;
       if (part.to === to && isAcross(part.from, part.to, ends[1])) to.smooth = false;
     }
-    if (isSmooth || isNear(part.piece, part.from, part.to, allowed)) chain.pieces.push(part.piece);
-    else fromPointToPoint(chain, part.piece, part.from, part.to);
+    if (isSmooth || isNear(part.segment, part.from, part.to, allowed)) chain.segments.push(part.segment);
+    else fromPointToPoint(chain, part.segment, part.from, part.to);
   });
 }
 
 interface Part {
-  piece: ChainPiece;
+  segment: ChainSegment;
   from: ChainNode;
   to: ChainNode;
 }
 
-/** What was fitted to a part of a run, as pieces of the run between two nodes of the chain. */
+/** What was fitted to a part of a run, as segments of the run between two nodes of the chain. */
 function placed(
-  { nodes, pieces }: FittedRun,
-  { run, first }: ChainPiece,
+  { nodes, segments }: FittedRun,
+  { run, first }: ChainSegment,
   from: ChainNode,
   to: ChainNode,
 ): Part[] {
-  return pieces.map((part, k) => ({
-    piece: { ...part, run, first: k === 0 ? first : part.first + first - 1, last: part.last + first - 1 },
+  return segments.map((part, k) => ({
+    segment: { ...part, run, first: k === 0 ? first : part.first + first - 1, last: part.last + first - 1 },
     from: k === 0 ? from : nodes[k],
-    to: k + 1 === pieces.length ? to : nodes[k + 1],
+    to: k + 1 === segments.length ? to : nodes[k + 1],
   }));
 }
 
 /** Lines through all points but those that the nodes are at. */
 function fromPointToPoint(
   chain: Chain,
-  { run, first, last }: ChainPiece,
+  { run, first, last }: ChainSegment,
   from: ChainNode,
   to: ChainNode,
 ): void {
@@ -156,14 +161,14 @@ function fromPointToPoint(
   let begin = first;
   for (let i = first; i <= last; i++) {
     if ((i === first && isAt(i, from)) || (i === last && isAt(i, to))) continue;
-    chain.pieces.push({ ...STRAIGHT, run, first: begin, last: i - 1 });
+    chain.segments.push({ ...STRAIGHT, run, first: begin, last: i - 1 });
     chain.nodes.push({ x: run.foundX[i], y: run.foundY[i], smooth: false });
     begin = i;
   }
-  chain.pieces.push({ ...STRAIGHT, run, first: begin, last });
+  chain.segments.push({ ...STRAIGHT, run, first: begin, last });
 }
 
-/** The points of a piece, as found or evened out, between its own nodes. */
+/** The points of a segment, as found or evened out, between its own nodes. */
 const foundPart = ({ foundX, foundY }: Run, first: number, last: number, from: Point, to: Point): Run =>
   partOf(foundX, foundY, first, last, from, to);
 const evenedPart = ({ x, y }: Run, first: number, last: number, from: Point, to: Point): Run =>
@@ -180,8 +185,8 @@ function partOf(x: Float64Array, y: Float64Array, first: number, last: number, f
   return plainRun(part(x, from.x, to.x), part(y, from.y, to.y));
 }
 
-function isNear(piece: ChainPiece, from: ChainNode, to: ChainNode, allowed: number): boolean {
-  return misfitOf({ closed: false, nodes: [from, to], pieces: [piece] }, 0).worst <= allowed;
+function isNear(segment: ChainSegment, from: ChainNode, to: ChainNode, allowed: number): boolean {
+  return misfitOf({ closed: false, nodes: [from, to], segments: [segment] }, 0).worst <= allowed;
 }
 
 /** A line that does not go on in the direction it should. */

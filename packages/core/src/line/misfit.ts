@@ -1,30 +1,30 @@
 import { type Point, centredArc, norm } from '../geometry';
 import { type Beside, walkBeside } from './beside';
-import { type Chain, type ChainPiece, endOf } from './chain';
+import { type Chain, type ChainSegment, endOf } from './chain';
 import { CubicCurve } from './cubic-curve';
 import type { Run } from './run';
 
-/** How far a piece of a chain is from the points it stands for, in pixels. */
+/** How far a segment of a chain is from the points it stands for, in pixels. */
 export interface Misfit extends Beside {
   /** How many points there are. */
   count: number;
 }
 
 /**
- * Distance between a piece and the points as found: of each point to the piece, and, where the piece goes on for long
- * between two of them, of the piece to the straight way between these. Its two nodes belong to it.
+ * Distance between a segment and the points as found: of each point to the segment, and, where the segment goes on for long
+ * between two of them, of the segment to the straight way between these. Its two nodes belong to it.
  */
 export function misfitOf(chain: Chain, k: number): Misfit {
-  const piece = chain.pieces[k];
+  const segment = chain.segments[k];
   const from = chain.nodes[k];
   const to = chain.nodes[endOf(chain, k)];
   const misfit =
-    piece.kind === 'line'
-      ? lineMisfit(piece, from, to)
-      : piece.kind === 'arc'
-        ? arcMisfit(piece, from, to)
-        : cubicMisfit(piece, from, to);
-  const { run, first, last } = piece;
+    segment.kind === 'line'
+      ? lineMisfit(segment, from, to)
+      : segment.kind === 'arc'
+        ? arcMisfit(segment, from, to)
+        : cubicMisfit(segment, from, to);
+  const { run, first, last } = segment;
   misfit.worst = Math.max(misfit.worst, besideFound(run, first - 1, from), besideFound(run, last, to));
   return misfit;
 }
@@ -49,7 +49,7 @@ export function nearestFound({ foundX, foundY, around }: Run, i: number, { x, y 
   return { x: foundX[a] + at * dx, y: foundY[a] + at * dy };
 }
 
-function lineMisfit({ run, first, last }: ChainPiece, from: Point, to: Point): Misfit {
+function lineMisfit({ run, first, last }: ChainSegment, from: Point, to: Point): Misfit {
   const { foundX, foundY } = run;
   const dx = to.x - from.x;
   const dy = to.y - from.y;
@@ -68,7 +68,7 @@ function lineMisfit({ run, first, last }: ChainPiece, from: Point, to: Point): M
   return { worst, sum, count: Math.max(0, last - first + 1) };
 }
 
-function arcMisfit({ run, first, last, bulge = 0 }: ChainPiece, from: Point, to: Point): Misfit {
+function arcMisfit({ run, first, last, bulge = 0 }: ChainSegment, from: Point, to: Point): Misfit {
   const { foundX, foundY } = run;
   const { centre, radius, startAngle, sweep } = centredArc(from, { kind: 'arc', x: to.x, y: to.y, bulge });
   let worst = 0;
@@ -91,10 +91,10 @@ function arcMisfit({ run, first, last, bulge = 0 }: ChainPiece, from: Point, to:
   return { worst, sum, count: Math.max(0, last - first + 1) };
 }
 
-function cubicMisfit(piece: ChainPiece, from: Point, to: Point): Misfit {
-  const { run, first, last } = piece;
+function cubicMisfit(segment: ChainSegment, from: Point, to: Point): Misfit {
+  const { run, first, last } = segment;
   const count = Math.max(0, last - first + 1);
   const length = run.along[Math.min(last + 1, run.along.length - 1)] - run.along[Math.max(0, first - 1)];
-  const curve = new CubicCurve(from, to, piece);
+  const curve = new CubicCurve(from, to, segment);
   return { ...walkBeside(curve, run.foundX, run.foundY, first, last, length, Infinity), count };
 }

@@ -19,7 +19,7 @@ function traced(grey: GreyPicture, settings = usual, level = 128) {
   return { contours, line: makeLine(contours, settings, quietContext) };
 }
 
-/** Contours of a set as paths of straight pieces. */
+/** Contours of a set as paths of chords. */
 function polygons({ points, starts }: ContourSet): Contour[] {
   return Array.from({ length: starts.length - 1 }, (_, c) => {
     const places = Array.from({ length: starts[c + 1] - starts[c] }, (_, k) => {

@@ -8,11 +8,11 @@ import { type Anew, crossingsOfCurves, uncross } from './uncross';
 /** How finely curves are followed, and how far apart places along them are looked at, in pixels. */
 const FLAT = 0.02;
 const STEP = 1;
-/** Straight pieces looked at ahead that are no nearer, and around the nearest where that does not do. */
+/** Chords looked at ahead that are no nearer, and around the nearest where that does not do. */
 const AHEAD = 2;
 const AROUND = 40;
 
-/** Of contours that are too far off, pieces are followed anew within these shares of the tolerance; at last all points. */
+/** Of contours that are too far off, segments are followed anew within these shares of the tolerance; at last all points. */
 const NEARER = [0.85, 0.6, 0.3];
 /** Places are kept to a part of a pixel, which is no fault. */
 const ROUNDED = 1e-3;
@@ -76,7 +76,7 @@ export function distanceFromRim(contour: Contour, rim: Float64Array, enough = 0)
 
 /**
  * The farthest that places along one line, `step` apart at most besides its points, lie from another. Both run along one
- * another, so that the nearest piece is sought close to the one before; only what seems farther than `enough` is sought
+ * another, so that the nearest chord is sought close to the one before; only what seems farther than `enough` is sought
  * everywhere.
  */
 function farthestFrom(
@@ -86,16 +86,16 @@ function farthestFrom(
   step: number,
   enough: number,
 ): number {
-  const pieces = target.length / 2 - (closed ? 0 : 1);
-  const line = { target, pieces, closed, at: 0 };
+  const chords = target.length / 2 - (closed ? 0 : 1);
+  const line = { target, chords, closed, at: 0 };
   let worst = 0;
   const look = (x: number, y: number) => {
     let off = squaredAhead(line, x, y);
     if (off > worst) off = Math.min(off, squaredBetween(line, x, y, line.at - AROUND, line.at + AROUND));
-    if (off > worst && off > enough * enough) off = squaredBetween(line, x, y, 0, pieces - 1);
+    if (off > worst && off > enough * enough) off = squaredBetween(line, x, y, 0, chords - 1);
     if (off > worst) worst = off;
   };
-  squaredBetween(line, places[0], places[1], 0, pieces - 1);
+  squaredBetween(line, places[0], places[1], 0, chords - 1);
   const count = places.length / 2;
   for (let i = 0; i < (closed ? count : count - 1); i++) {
     const j = i + 1 === count ? 0 : i + 1;
@@ -112,21 +112,21 @@ function farthestFrom(
   return Math.sqrt(worst);
 }
 
-/** A line of straight pieces, and the one that was nearest last. */
+/** A line of chords, and the one that was nearest last. */
 interface Target {
   target: Float64Array;
-  pieces: number;
+  chords: number;
   closed: boolean;
   at: number;
 }
 
-/** The squared distance from a place to the pieces from the last nearest on, for as long as they get nearer. */
+/** The squared distance from a place to the chords from the last nearest on, for as long as they get nearer. */
 function squaredAhead(line: Target, x: number, y: number): number {
-  const { pieces, closed } = line;
+  const { chords, closed } = line;
   let best = squaredDistance(line, line.at, x, y);
   let found = line.at;
   for (let k = line.at + 1, left = AHEAD; left > 0; k++) {
-    if (k === pieces) {
+    if (k === chords) {
       if (!closed) break;
       k = 0;
     }
@@ -142,21 +142,21 @@ function squaredAhead(line: Target, x: number, y: number): number {
 }
 
 function squaredBetween(line: Target, x: number, y: number, first: number, last: number): number {
-  const { pieces, closed } = line;
+  const { chords, closed } = line;
   let best = Infinity;
   let found = line.at;
   for (let k = first; k <= last; k++) {
-    if (!closed && (k < 0 || k >= pieces)) continue;
-    const piece = ((k % pieces) + pieces) % pieces;
-    const off = squaredDistance(line, piece, x, y);
-    if (off < best) [best, found] = [off, piece];
+    if (!closed && (k < 0 || k >= chords)) continue;
+    const chord = ((k % chords) + chords) % chords;
+    const off = squaredDistance(line, chord, x, y);
+    if (off < best) [best, found] = [off, chord];
   }
   line.at = found;
   return best;
 }
 
-function squaredDistance({ target }: Target, piece: number, x: number, y: number): number {
-  const i = 2 * piece;
+function squaredDistance({ target }: Target, chord: number, x: number, y: number): number {
+  const i = 2 * chord;
   const j = i + 2 < target.length ? i + 2 : 0;
   const dx = target[j] - target[i];
   const dy = target[j + 1] - target[i + 1];

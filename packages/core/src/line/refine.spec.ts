@@ -41,7 +41,7 @@ function quarters(off: number): { chain: Chain; run: Run } {
   const along = Float64Array.from({ length: count + 1 }, (_, k) => (k * 200 * Math.PI) / count);
   const run = { x, y, along, around: true, foundX: x, foundY: y, beyond: false };
   const nodes = [0, 1, 2, 3].map((k) => ({ x: x[100 * k], y: y[100 * k], smooth: true }));
-  const pieces = nodes.map((node, k) => {
+  const segments = nodes.map((node, k) => {
     const next = nodes[(k + 1) % 4];
     const length = 55.2 * off;
     return {
@@ -55,7 +55,7 @@ function quarters(off: number): { chain: Chain; run: Run } {
       last: 100 * k + 99,
     };
   });
-  return { chain: { closed: true, nodes, pieces }, run };
+  return { chain: { closed: true, nodes, segments }, run };
 }
 
 describe('refineChain', () => {
@@ -63,7 +63,7 @@ describe('refineChain', () => {
     // The constant is the well-known one for the quarter circle (from memory; Goldapp 1991 gives the least error).
     const { chain } = quarters(0.9);
     refineChain(chain);
-    const handle = Math.hypot(chain.pieces[1].startX, chain.pieces[1].startY) / 100;
+    const handle = Math.hypot(chain.segments[1].startX, chain.segments[1].startY) / 100;
     expect(Math.abs(handle - (4 / 3) * (Math.SQRT2 - 1))).toBeLessThan(0.002);
     for (const { x, y } of chain.nodes) expect(Math.abs(Math.hypot(x, y) / 100 - 1)).toBeLessThan(2.73e-4);
   });
@@ -71,8 +71,8 @@ describe('refineChain', () => {
   it('leaves what is already nearest as it is, and smooth nodes smooth', () => {
     const { chain } = quarters(1);
     refineChain(chain);
-    chain.pieces.forEach(({ startX, startY }, k) => {
-      const { endX, endY } = chain.pieces[(k + 3) % 4];
+    chain.segments.forEach(({ startX, startY }, k) => {
+      const { endX, endY } = chain.segments[(k + 3) % 4];
       expect(Math.abs(startX * endY - startY * endX)).toBeLessThan(1e-6 * 55 * 55);
     });
   });
@@ -90,7 +90,7 @@ describe('refineChain', () => {
         { x: 39.6, y: 0.4, smooth: false },
         { x: 40, y: 40, smooth: false },
       ],
-      pieces: [
+      segments: [
         { kind: 'line', ...none, first: 1, last: 39 },
         { kind: 'line', ...none, first: 41, last: 79 },
       ],

@@ -5,7 +5,7 @@ import { Joint } from './joint';
 const ROUNDS = 8;
 const LEAST_GAIN = 0.04;
 const ENOUGH = 0.1;
-/** Of long pieces only so many points are looked at to begin with. */
+/** Of long segments only so many points are looked at to begin with. */
 const FEW = 16;
 /** Levenberg's damping, and how much more there is of it after a step that made things worse. */
 const DAMPING = 1e-5;
@@ -19,9 +19,9 @@ const MOST_DAMPING = 0.2;
  * The chain is changed in place.
  */
 export function refineChain(chain: Chain): void {
-  if (chain.pieces.length === 0) return;
+  if (chain.segments.length === 0) return;
   const joint = new Joint(chain);
-  if (chain.pieces.some(({ first, last }) => last - first >= 2 * FEW)) {
+  if (chain.segments.some(({ first, last }) => last - first >= 2 * FEW)) {
     joint.look(FEW);
     descend(joint, LEAST_GAIN, false);
     joint.look(Infinity);
@@ -42,10 +42,10 @@ function descend(joint: Joint, leastGain: number, slide: boolean): void {
       if (damping > MOST_DAMPING || round >= ROUNDS) break;
       joint.gather();
     } else {
-      const settled = sum > (1 - leastGain) * best;
+      const isDone = sum > (1 - leastGain) * best;
       best = sum;
       joint.keep();
-      if (settled || round >= ROUNDS) break;
+      if (isDone || round >= ROUNDS) break;
       if (slide) joint.reassign();
     }
     if (!joint.step(damping)) break;

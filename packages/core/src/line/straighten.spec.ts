@@ -1,14 +1,14 @@
-import type { Chain, ChainPiece } from './chain';
+import type { Chain, ChainSegment } from './chain';
 import { plainRun } from './runs-of';
 import { straighten } from './straighten';
 
 const run = plainRun(new Float64Array(2), new Float64Array(2));
-const line: ChainPiece = { kind: 'line', startX: 0, startY: 0, endX: 0, endY: 0, run, first: 0, last: 1 };
+const line: ChainSegment = { kind: 'line', startX: 0, startY: 0, endX: 0, endY: 0, run, first: 0, last: 1 };
 const TOLERANCE = 1 / 3;
 
 /** A slot: two lines with half a turn of curve at either end, tilted by so much. */
 function slot(tilt: number): Chain {
-  const curve = (sign: number): ChainPiece => ({
+  const curve = (sign: number): ChainSegment => ({
     ...line,
     kind: 'cubic',
     startX: sign * 6,
@@ -24,7 +24,7 @@ function slot(tilt: number): Chain {
       { x: 40, y: 9, smooth: true },
       { x: 0, y: 9, smooth: true },
     ],
-    pieces: [{ ...line }, curve(1), { ...line }, curve(-1)],
+    segments: [{ ...line }, curve(1), { ...line }, curve(-1)],
   };
 }
 
@@ -34,10 +34,10 @@ describe('straighten', () => {
     straighten(chain, TOLERANCE, () => true);
     expect(chain.nodes[0].y).toBe(0.05);
     expect(chain.nodes[1].y).toBe(0.05);
-    expect(chain.pieces[1].startY).toBe(0);
-    expect(chain.pieces[1].startX).toBeCloseTo(Math.hypot(6, 0.1), 12);
-    expect(chain.pieces[3].endY).toBe(0);
-    expect(chain.pieces[3].endX).toBeLessThan(0);
+    expect(chain.segments[1].startY).toBe(0);
+    expect(chain.segments[1].startX).toBeCloseTo(Math.hypot(6, 0.1), 12);
+    expect(chain.segments[3].endY).toBe(0);
+    expect(chain.segments[3].endX).toBeLessThan(0);
   });
 
   it('leaves a line that was drawn aslant', () => {
@@ -48,7 +48,7 @@ describe('straighten', () => {
 
   it('puts back what would be too far from its points', () => {
     const chain = slot(0.1);
-    straighten(chain, TOLERANCE, (piece) => piece !== 1);
+    straighten(chain, TOLERANCE, (segment) => segment !== 1);
     expect(chain).toEqual(slot(0.1));
   });
 
@@ -60,7 +60,7 @@ describe('straighten', () => {
         { x: 0, y: 0, smooth: false },
         { x: 40, y: 0.1, smooth: false },
       ],
-      pieces: [{ ...line }],
+      segments: [{ ...line }],
     };
     straighten(chain, TOLERANCE, () => true);
     expect(chain.nodes[1].y).toBe(0.1);

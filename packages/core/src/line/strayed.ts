@@ -31,7 +31,7 @@ export function strayed(
   return fitted.flatMap((one, k) => {
     if (!isWithin(one.contour, reach)) return [];
     const { start } = one.contour;
-    const near = nearestPiece(
+    const near = nearestChord(
       crossings.near(start, reach).filter(({ contour }) => contour !== k),
       start,
       reach,
@@ -47,7 +47,7 @@ export function strayed(
 }
 
 /** The nearest of some segments within a reach of a place, and on which side of it that lies: left below 0. */
-function nearestPiece(
+function nearestChord(
   segments: readonly PlacedSegment[],
   { x, y }: Point,
   reach: number,

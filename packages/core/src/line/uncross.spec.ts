@@ -26,8 +26,8 @@ function boxed(left: number, top: number, width: number, height: number, every: 
   const chain = {
     closed: true,
     nodes: kept.map((k) => ({ ...whole.nodes[k] })),
-    pieces: kept.map((k, i) => ({
-      ...whole.pieces[k],
+    segments: kept.map((k, i) => ({
+      ...whole.segments[k],
       first: k + 1,
       last: (kept[i + 1] ?? points.length) - 1,
     })),
@@ -44,16 +44,16 @@ describe('uncross', () => {
   const boxes = () => [boxed(0, 0, 30, 30, 25), boxed(20.5, 4.5, 4, 4, 1), boxed(80, 0, 10, 10, 10)];
   const contours = (fitted: readonly Fitted[]) => fitted.map(({ contour }) => contour);
 
-  it('follows only the pieces that cross more closely, and leaves the rest as it is', () => {
+  it('follows only the segments that cross more closely, and leaves the rest as it is', () => {
     const fitted = boxes();
     const [first, , apart] = fitted;
     expect(findCrossings(contours(fitted), 0.01).length).toBeGreaterThan(0);
     expect(uncross(fitted, 0.3, { withoutCircle: never, asFound: never })).toBe(0);
     expect(findCrossings(contours(fitted), 0.01)).toEqual([]);
     expect(fitted[2]).toBe(apart);
-    // Fewer nodes than points: what did not cross keeps its pieces.
+    // Fewer nodes than points: what did not cross keeps its segments.
     expect(fitted[0].contour.segments.length).toBeLessThan(40);
-    expect(fitted[0].chain?.pieces.some((piece) => first.chain?.pieces.includes(piece))).toBe(true);
+    expect(fitted[0].chain?.segments.some((segment) => first.chain?.segments.includes(segment))).toBe(true);
   });
 
   it('asks for curves in place of a circle that crosses', () => {

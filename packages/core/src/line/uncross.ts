@@ -6,7 +6,7 @@ import { strayed } from './strayed';
 
 /** Curves are followed this closely where it is checked that none cross. */
 const CHECKED = 0.003;
-/** Pieces that cross are followed anew within these shares of the tolerance, at last from point to point. */
+/** Segments that cross are followed anew within these shares of the tolerance, at last from point to point. */
 const TIGHTER = [0.4, 0.12, 0];
 /** How often it is looked again before whole contours go from point to point. */
 const ROUNDS = 8;
@@ -25,7 +25,7 @@ export interface Anew {
 }
 
 /**
- * Rims cross neither themselves nor one another; no more may the curves fitted to them. Just the pieces that cross are
+ * Rims cross neither themselves nor one another; no more may the curves fitted to them. Just the segments that cross are
  * followed more closely, the rest staying as it is. The same where a speck came to lie on the other side of a curve. In
  * place; how many places are left in which something crosses, which are none. Asked again with the same `crossings`, only
  * what became another since is looked at.
@@ -54,24 +54,26 @@ export function uncross(
       );
     if (wrong.length === 0 || round > ROUNDS + 1) return wrong.length;
     const crossing = byContour(wrong);
-    for (const [n, pieces] of crossing) {
+    for (const [n, segments] of crossing) {
       const k = numbers[n];
       const own = fitted[k] as Fitted;
       if (round > ROUNDS) fitted[k] = anew.asFound(k);
       else if (round === ROUNDS)
         fitted[k] = withChain(own, chainThrough(own.runs, { closed: own.contour.closed }));
       else
-        fitted[k] = own.chain ? tightened(own, own.chain, pieces, tolerance, levels) : anew.withoutCircle(k);
+        fitted[k] = own.chain
+          ? tightened(own, own.chain, segments, tolerance, levels)
+          : anew.withoutCircle(k);
     }
   }
 }
 
-/** The pieces that cross something, by contour. */
+/** The segments that cross something, by contour. */
 function byContour(crossings: readonly CrossingPlace[]): Map<number, Set<number>> {
   const found = new Map<number, Set<number>>();
-  const add = (contour: number, piece: number) => {
+  const add = (contour: number, segment: number) => {
     const own = found.get(contour) ?? new Set<number>();
-    own.add(piece);
+    own.add(segment);
     found.set(contour, own);
   };
   for (const { a, b, segmentA, segmentB } of crossings) {
@@ -81,21 +83,21 @@ function byContour(crossings: readonly CrossingPlace[]): Map<number, Set<number>
   return found;
 }
 
-/** The contour with some of its pieces followed more closely than before. */
+/** The contour with some of its segments followed more closely than before. */
 function tightened(
   own: Fitted,
   chain: Chain,
-  pieces: ReadonlySet<number>,
+  segments: ReadonlySet<number>,
   tolerance: number,
   levels: WeakMap<object, number>,
 ): Fitted {
-  const level = (k: number) => levels.get(chain.pieces[k]) ?? 0;
-  const allowed = chain.pieces.map((_, k) =>
-    pieces.has(k) ? tolerance * TIGHTER[Math.min(level(k), TIGHTER.length - 1)] : Infinity,
+  const level = (k: number) => levels.get(chain.segments[k]) ?? 0;
+  const allowed = chain.segments.map((_, k) =>
+    segments.has(k) ? tolerance * TIGHTER[Math.min(level(k), TIGHTER.length - 1)] : Infinity,
   );
   const { chain: mended } = mendAll(mend(chain, allowed), tolerance);
-  const next = 1 + Math.max(...[...pieces].map(level));
-  const before = new Set<object>(chain.pieces);
-  for (const piece of mended.pieces) if (!before.has(piece)) levels.set(piece, next);
+  const next = 1 + Math.max(...[...segments].map(level));
+  const before = new Set<object>(chain.segments);
+  for (const segment of mended.segments) if (!before.has(segment)) levels.set(segment, next);
   return withChain(own, mended);
 }

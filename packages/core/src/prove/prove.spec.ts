@@ -52,9 +52,9 @@ describe('prove', () => {
   it('asks what was remembered, check by check', () => {
     const asked: string[] = [];
     const told: Finding = { kind: 'coarse', measured: 1, allowed: 0, places: [], message: 'm', hint: 'h' };
-    const remembered = (check: Check, look: () => Finding[]) => {
+    const remembered = (check: Check, compute: () => Finding[]) => {
       asked.push(check.kind);
-      return check.kind === 'coarse' ? [told] : look();
+      return check.kind === 'coarse' ? [told] : compute();
     };
     expect(prove(subject, LIMITS, remembered).findings).toEqual([told]);
     expect(asked).toEqual(CHECKS.map(({ kind }) => kind));

@@ -20,7 +20,7 @@ export interface Proof {
 export function prove(
   subject: Subject,
   limits: Limits = LIMITS,
-  remembered: (check: Check, look: () => Finding[]) => Finding[] = (_, look) => look(),
+  remembered: (check: Check, compute: () => Finding[]) => Finding[] = (_, compute) => compute(),
 ): Proof {
   return {
     findings: CHECKS.flatMap((check) => remembered(check, () => check.check(subject, limits))),

@@ -76,12 +76,12 @@ function blurAt(grey: GreyPicture, x: number, y: number): number | undefined {
   for (let k = 1; k <= 2 * REACH * STEPS; k++) {
     const off = -REACH + k / STEPS;
     const tone = profile(off);
-    const crossing = (share: number) => {
+    const reaching = (share: number) => {
       const level = dark + share * contrast;
       return before < level && tone >= level ? off - (tone - level) / (tone - before) / STEPS : Number.NaN;
     };
-    if (Number.isNaN(low)) low = crossing(0.16);
-    if (Number.isNaN(high)) high = crossing(0.84);
+    if (Number.isNaN(low)) low = reaching(0.16);
+    if (Number.isNaN(high)) high = reaching(0.84);
     before = tone;
   }
   if (!(high > low) || Math.abs((low + high) / 2) > 1) return undefined;

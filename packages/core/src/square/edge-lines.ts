@@ -66,7 +66,7 @@ export function findLines(gradients: Gradients): EdgeLine[] {
     }
   }
   return strongest(votes, distances, reach)
-    .map((line) => settled(settled(line, pixels, 4), pixels, 2.5))
+    .map((line) => refitted(refitted(line, pixels, 4), pixels, 2.5))
     .map((line) => ({ ...line, ...placesAlong(line, pixels, gradients, reach), reach }));
 }
 
@@ -113,7 +113,7 @@ function strongest(votes: Float32Array, distances: number, reach: number): Norma
 const SAME_WAY = Math.cos((10 * Math.PI) / 180);
 
 /** The line laid anew through its own edge pixels, those within so many pixels of it, by least squares. */
-function settled(line: NormalLine, pixels: EdgePixels, within: number): NormalLine {
+function refitted(line: NormalLine, pixels: EdgePixels, within: number): NormalLine {
   const nx = Math.cos(line.angle);
   const ny = Math.sin(line.angle);
   let [total, sumX, sumY, xx, xy, yy] = [0, 0, 0, 0, 0, 0];

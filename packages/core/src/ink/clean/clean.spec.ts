@@ -98,19 +98,19 @@ describe('gaps', () => {
     );
 
   it('up to a length are bridged along the stroke', () => {
-    expect(cleaned(broken(8), {}).counts.pieces).toBe(2);
+    expect(cleaned(broken(8), {}).counts.components).toBe(2);
     const { counts, sheet } = cleaned(broken(8), { gaps: 12 });
-    expect(counts).toMatchObject({ gaps: 1, pieces: 1 });
+    expect(counts).toMatchObject({ gaps: 1, components: 1 });
     expect(sheet.data[60 * 120 + 60]).toBeLessThan(40);
   });
 
   it('longer than that stay', () => {
-    expect(cleaned(broken(20), { gaps: 8 }).counts).toMatchObject({ gaps: 0, pieces: 2 });
+    expect(cleaned(broken(20), { gaps: 8 }).counts).toMatchObject({ gaps: 0, components: 2 });
   });
 
   it('are not bridged between strokes that run side by side', () => {
     const beside = of((x, y) => (Math.abs(y - 50) < 3 || Math.abs(y - 62) < 3) && Math.abs(x - 60) < 40);
-    expect(cleaned(beside, { gaps: 14 }).counts.pieces).toBe(2);
+    expect(cleaned(beside, { gaps: 14 }).counts.components).toBe(2);
   });
 
   it('before a stroke that lies across are bridged too', () => {
@@ -118,24 +118,24 @@ describe('gaps', () => {
       (x, y) =>
         (Math.abs(x - 60) < 3 && y > 46 && y < 100) || (Math.abs(y - 36) < 3 && Math.abs(x - 60) < 30),
     );
-    expect(cleaned(tee, { gaps: 10 }).counts).toMatchObject({ gaps: 1, pieces: 1 });
+    expect(cleaned(tee, { gaps: 10 }).counts).toMatchObject({ gaps: 1, components: 1 });
   });
 });
 
-describe('pieces', () => {
+describe('components', () => {
   const three = of(
     (x, y) =>
       Math.hypot(x - 30, y - 60) < 20 || Math.hypot(x - 75, y - 60) < 22 || Math.hypot(x - 60, y - 15) < 6,
   );
   it('only the largest stay', () => {
     const { counts, sheet } = cleaned(three, { largest: 2 });
-    expect(counts).toMatchObject({ dropped: 1, pieces: 2 });
+    expect(counts).toMatchObject({ dropped: 1, components: 2 });
     expect(sheet.data[15 * 120 + 60]).toBe(255);
   });
 
   it('near each other are joined by a neck as wide', () => {
     const { counts, sheet } = cleaned(three, { necks: 6 });
-    expect(counts).toMatchObject({ necks: 1, pieces: 2 });
+    expect(counts).toMatchObject({ necks: 1, components: 2 });
     let across = 0;
     for (let y = 40; y < 80; y++) across += (255 - sheet.data[y * 120 + 51]) / 255;
     expect(across).toBeGreaterThan(5);

@@ -5,7 +5,7 @@ import type { Separated } from '../separated';
 import type { CleanSettings } from '../settings';
 import { bridged } from './gaps';
 import { grown, thickened } from './grow';
-import { joined, keepLargest } from './pieces';
+import { joined, keepLargest } from './components';
 import { evenedRims } from './rims';
 import { dropSpecks } from './specks';
 
@@ -18,9 +18,9 @@ export interface Cleaned {
     pinholes: number;
     gaps: number;
     necks: number;
-    /** Pieces dropped because only the largest stay, and pieces there are in the end. */
+    /** Components dropped because only the largest stay, and components there are in the end. */
     dropped: number;
-    pieces: number;
+    components: number;
   };
 }
 
@@ -29,13 +29,20 @@ export type CleanNumbers = { [K in keyof CleanSettings]: Exclude<CleanSettings[K
 
 /**
  * Cleans ink in the order a hand would: specks and pinholes away, breaks bridged, rims evened, thin strokes brought
- * up, all grown or shrunk, pieces joined, and at last only the largest kept. What is not asked for costs nothing.
+ * up, all grown or shrunk, components joined, and at last only the largest kept. What is not asked for costs nothing.
  */
 export function clean(separated: Separated, settings: CleanNumbers, context: Context): Cleaned {
   const { grey, level, inkTone, paperTone } = separated;
   const changes = findRowChanges(grey, level, context);
   const first = dropSpecks(grey, changes, settings, { ink: inkTone, paper: paperTone }, context);
-  const counts = { specks: first.specks, pinholes: first.pinholes, gaps: 0, necks: 0, dropped: 0, pieces: 0 };
+  const counts = {
+    specks: first.specks,
+    pinholes: first.pinholes,
+    gaps: 0,
+    necks: 0,
+    dropped: 0,
+    components: 0,
+  };
   let sheet: Sheet = { width: grey.width, height: grey.height, data: first.data, level };
   const step = (work: () => void) => {
     checkStopped(context);
@@ -71,8 +78,8 @@ export function clean(separated: Separated, settings: CleanNumbers, context: Con
     });
   }
   if (sheet.data === grey.data && sheet.level === level)
-    return { sheet, changes, counts: { ...counts, pieces: first.pieces } };
+    return { sheet, changes, counts: { ...counts, components: first.components } };
   const left = findRowChanges(sheet, sheet.level, context);
-  counts.pieces = findComponents(left, sheet.width, 'ink', context).count;
+  counts.components = findComponents(left, sheet.width, 'ink', context).count;
   return { sheet, changes: left, counts };
 }

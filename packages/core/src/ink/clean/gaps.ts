@@ -1,7 +1,7 @@
 import { type Context, checkStopped } from '../../context';
 import { distanceTransform, maskBelow, thinned } from '../../raster';
 import { type Sheet, drawLine } from '../draw';
-import { piecesOf } from './pieces';
+import { componentsOf } from './components';
 
 /** The end of a stroke: where its middle line ends, where it points, and how thick it is there. */
 interface StrokeEnd {
@@ -18,7 +18,7 @@ const MOST_TURN = (50 * Math.PI) / 180;
 
 /**
  * Bridges breaks in strokes up to `length` pixels long: from each stroke's end, along its direction, to the end of
- * another that comes towards it, or else to another piece that lies straight ahead. The strokes' ends and directions are
+ * another that comes towards it, or else to another component that lies straight ahead. The strokes' ends and directions are
  * those of their middle lines, the bridge as thick as they are.
  */
 export function bridged(sheet: Sheet, length: number, context: Context): { sheet: Sheet; bridges: number } {
@@ -28,7 +28,7 @@ export function bridged(sheet: Sheet, length: number, context: Context): { sheet
   const lines = thinned(ink, context).data;
   checkStopped(context);
   const ends = strokeEnds(lines, inner, width, height);
-  const pieceAt = pieceFinder(sheet);
+  const componentAt = componentFinder(sheet);
   const result = { ...sheet, data: sheet.data.slice() };
   const used = new Set<number>();
   let bridges = 0;
@@ -41,17 +41,17 @@ export function bridged(sheet: Sheet, length: number, context: Context): { sheet
   ends.forEach((end, k) => {
     if (used.has(k)) return;
     const ahead = inkAhead(end, ink.data, width, height, length);
-    // Into the side of its own piece a stroke runs as often by design as by a break.
-    if (!ahead || pieceAt(ahead.x, ahead.y) === pieceAt(end.x, end.y)) return;
+    // Into the side of its own component a stroke runs as often by design as by a break.
+    if (!ahead || componentAt(ahead.x, ahead.y) === componentAt(end.x, end.y)) return;
     drawLine(result, [end.x, end.y, ahead.x, ahead.y], 'ink', end.radius);
     bridges++;
   });
   return { sheet: result, bridges };
 }
 
-/** Tells the number of the piece of ink at a place. */
-function pieceFinder(sheet: Sheet): (x: number, y: number) => number {
-  const { row, left, right, component } = piecesOf(sheet);
+/** Tells the number of the component of ink at a place. */
+function componentFinder(sheet: Sheet): (x: number, y: number) => number {
+  const { row, left, right, component } = componentsOf(sheet);
   return (x, y) => {
     const run = row.findIndex((value, k) => value === Math.floor(y) && left[k] <= x && x < right[k]);
     return run < 0 ? -1 : component[run];

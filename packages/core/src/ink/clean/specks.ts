@@ -12,8 +12,8 @@ export interface DroppedSpecks {
   data: Uint8Array;
   specks: number;
   pinholes: number;
-  /** Connected pieces of ink there were. */
-  pieces: number;
+  /** Connected components of ink there were. */
+  components: number;
 }
 
 /**
@@ -37,7 +37,7 @@ export function dropSpecks(
   };
   const specks = small(ink, sizes.specks, true);
   const pinholes = small(paper, sizes.pinholes, false);
-  const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes), pieces: ink.count };
+  const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes), components: ink.count };
   if (result.specks + result.pinholes === 0) return result;
   checkStopped(context);
   result.data = grey.data.slice();

@@ -26,7 +26,7 @@ const DOT = 0.6;
 
 /**
  * The middle lines of all strokes of ink, each once: the mask is thinned for how strokes hang together, whiskers and
- * the false branches of crossings go, every place is moved half way between the two rims of the grey picture, strokes
+ * the false branches of junctions go, every place is moved half way between the two rims of the grey picture, strokes
  * run on through junctions, and the same fit as for outlines makes lines and cubics of them. Dots are left out.
  */
 export function traceCentrelines(

@@ -1,5 +1,5 @@
 import { quietContext } from '../../context';
-import { type Contour, indexPieces, nearestPlace } from '../../geometry';
+import { type Contour, indexChords, nearestPlace } from '../../geometry';
 import { drawnStrokes } from '../../testing/strokes';
 import { traceCentrelines } from './centreline';
 import { joinEnds } from './join';
@@ -60,7 +60,7 @@ describe('free ends', () => {
     const [{ contour, width }, ...others] = traceCentrelines(grey, 127.5, options, quietContext);
     expect(others).toEqual([]);
     expect(Math.abs(width - pen)).toBeLessThan(0.1);
-    const index = indexPieces([contour], 0.001);
+    const index = indexChords([contour], 0.001);
     // Along the stroke an end is found within a seventh of the width.
     for (const end of arc) expect(nearestPlace(index, end, 10)?.distance).toBeLessThan(pen / 7);
     // Across it the ends are truer: both lie on the circle.

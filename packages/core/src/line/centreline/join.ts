@@ -1,4 +1,4 @@
-import { type Contour, type Point, indexPieces, nearestPlace } from '../../geometry';
+import { type Contour, type Point, indexChords, nearestPlace } from '../../geometry';
 
 /** An end whose ink touches another stroke's, its own half width and the other's away, is meant to lie on it. */
 const TOUCHING = 1.05;
@@ -7,7 +7,7 @@ const FLAT = 0.001;
 /** Moves ends that lie on another stroke's middle exactly onto its fitted curve, so that T and Y meet. */
 export function joinEnds(strokes: { contour: Contour; width: number }[]): void {
   const contours = strokes.map(({ contour }) => contour);
-  const index = indexPieces(contours, FLAT);
+  const index = indexChords(contours, FLAT);
   const widest = strokes.reduce((most, { width }) => Math.max(most, width), 0);
   strokes.forEach(({ contour, width }, k) => {
     if (contour.closed || contour.segments.length === 0) return;

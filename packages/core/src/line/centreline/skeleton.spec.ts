@@ -62,7 +62,7 @@ describe('tidySkeleton', () => {
     expect(Math.min(...left)).toBeGreaterThan(4);
   });
 
-  it('makes one crossing of two forks that lie within a stroke', () => {
+  it('makes one junction of two forks that lie within a stroke', () => {
     const two = readSkeleton(
       mask('#.......#', '.#.....#.', '..#...#..', '...###...', '..#...#..', '.#.....#.', '#.......#'),
     );

@@ -51,13 +51,13 @@ export function findStrokes(
     if (to >= 0) arrivals[to].push(arrivalOf(trusted[branch], branch, false));
   });
   const stubs = new Set(arrivals.flatMap((at) => stubAt(at, branches, lines)));
-  const joints = arrivals.map((at, k) =>
+  const joinings = arrivals.map((at, k) =>
     joinAt(
       at.filter(({ branch }) => !stubs.has(branch)),
       junctions[k],
     ),
   );
-  return chained(trusted, branches, joints, stubs).map((chain) => strokeOf(chain, grey, level));
+  return trailsOf(trusted, branches, joinings, stubs).map((trail) => strokeOf(trail, grey, level));
 }
 
 const sampled = (pixels: readonly number[]) => pixels.filter((_, i) => i % 4 === 0);
@@ -107,7 +107,7 @@ function stubAt(
       const half = median(line.width) / 2;
       if ((from >= 0 && to >= 0) || pixels.length > STUB * half) return false;
       const others = arrivals.filter((arrival) => arrival !== stub);
-      const corner = crossing(others, { x: Infinity, y: Infinity });
+      const corner = nearestToAll(others, { x: Infinity, y: Infinity });
       const tip = stub.atStart ? line.x.length - 1 : 0;
       return norm(corner.x - line.x[tip], corner.y - line.y[tip]) < STUB_END * half;
     })
@@ -115,14 +115,14 @@ function stubAt(
 }
 
 /** What happens at a junction: which arrivals go on in which, and where the others end. */
-interface Joint {
+interface Joining {
   through: [Arrival, Arrival][];
   ends: Map<Arrival, Point>;
   /** Two that end here and nothing else: one stroke with a corner. */
   corner: boolean;
 }
 
-function joinAt(arrivals: Arrival[], junction: Point): Joint {
+function joinAt(arrivals: Arrival[], junction: Point): Joining {
   const pairs = arrivals
     .flatMap((a, i) => arrivals.slice(i + 1).map((b) => ({ a, b, turn: -(a.dx * b.dx + a.dy * b.dy) })))
     .filter(({ turn }) => turn > THROUGH)
@@ -136,13 +136,13 @@ function joinAt(arrivals: Arrival[], junction: Point): Joint {
   }
   const rest = arrivals.filter((arrival) => !used.has(arrival));
   const ends = new Map<Arrival, Point>();
-  const common = through.length === 0 ? crossing(rest, junction) : undefined;
+  const common = through.length === 0 ? nearestToAll(rest, junction) : undefined;
   for (const arrival of rest) ends.set(arrival, common ?? meeting(arrival, through[0], junction));
   return { through, ends, corner: through.length === 0 && rest.length === 2 };
 }
 
 /** The place nearest to the lines of all arrivals, by least squares; the junction's own where they say nothing. */
-function crossing(arrivals: readonly Arrival[], junction: Point): Point {
+function nearestToAll(arrivals: readonly Arrival[], junction: Point): Point {
   let [a, b, c, p, q] = [0, 0, 0, 0, 0];
   for (const { x, y, dx, dy } of arrivals) {
     const off = -dy * x + dx * y;
@@ -168,7 +168,7 @@ function meeting(arrival: Arrival, [a, b]: [Arrival, Arrival], junction: Point):
 }
 
 /** Branches in a row, with the places where the row has corners or ends. */
-interface Chain {
+interface Trail {
   x: number[];
   y: number[];
   corners: number[];
@@ -178,16 +178,16 @@ interface Chain {
   end: Point | undefined;
 }
 
-function chained(
+function trailsOf(
   lines: readonly Middle[],
   branches: Skeleton['branches'],
-  joints: readonly Joint[],
+  joinings: readonly Joining[],
   stubs: ReadonlySet<number>,
-): Chain[] {
+): Trail[] {
   const key = (branch: number, atStart: boolean) => 2 * branch + (atStart ? 0 : 1);
   const next = new Map<number, { to: Arrival; corner?: Point }>();
   const ends = new Map<number, Point>();
-  for (const { through, ends: at, corner } of joints) {
+  for (const { through, ends: at, corner } of joinings) {
     for (const [a, b] of through) {
       next.set(key(a.branch, a.atStart), { to: b });
       next.set(key(b.branch, b.atStart), { to: a });
@@ -199,9 +199,9 @@ function chained(
     next.set(key(b.branch, b.atStart), { to: a, corner: at.get(a) });
   }
   const seen = new Set<number>(stubs);
-  const chains: Chain[] = [];
+  const trails: Trail[] = [];
   const follow = (first: number, fromStart: boolean) => {
-    const chain: Chain = {
+    const trail: Trail = {
       x: [],
       y: [],
       corners: [],
@@ -217,26 +217,26 @@ function chained(
       const { x, y, width } = lines[branch];
       for (let k = 0; k < x.length; k++) {
         const i = forward ? k : x.length - 1 - k;
-        chain.x.push(x[i]);
-        chain.y.push(y[i]);
-        chain.widths.push(width[i]);
+        trail.x.push(x[i]);
+        trail.y.push(y[i]);
+        trail.widths.push(width[i]);
       }
       const out = key(branch, !forward);
       const on = next.get(out);
       if (!on) {
-        chain.end = ends.get(out);
+        trail.end = ends.get(out);
         break;
       }
       if (on.corner) {
-        chain.corners.push(chain.x.length);
-        chain.x.push(on.corner.x);
-        chain.y.push(on.corner.y);
+        trail.corners.push(trail.x.length);
+        trail.x.push(on.corner.x);
+        trail.y.push(on.corner.y);
       }
       branch = on.to.branch;
       forward = on.to.atStart;
-      if (branch === first && forward === fromStart) chain.closed = true;
+      if (branch === first && forward === fromStart) trail.closed = true;
     }
-    chains.push(chain);
+    trails.push(trail);
   };
   // Rows with an end are followed from it; what is left goes around.
   branches.forEach(({ around }, branch) => {
@@ -246,20 +246,20 @@ function chained(
   branches.forEach(({ around }, branch) => {
     if (seen.has(branch)) return;
     follow(branch, true);
-    if (around) chains[chains.length - 1].closed = true;
+    if (around) trails[trails.length - 1].closed = true;
   });
-  return chains;
+  return trails;
 }
 
-function strokeOf(chain: Chain, grey: GreyPicture, level: number): Stroke {
-  const { closed } = chain;
-  const [x, y] = [[...chain.x], [...chain.y]];
-  let { corners } = chain;
-  const widths = Float64Array.from(chain.widths);
+function strokeOf(trail: Trail, grey: GreyPicture, level: number): Stroke {
+  const { closed } = trail;
+  const [x, y] = [[...trail.x], [...trail.y]];
+  let { corners } = trail;
+  const widths = Float64Array.from(trail.widths);
   const width = widths.reduce((sum, value) => sum + value, 0) / Math.max(1, widths.length);
   const line = { x: Float64Array.from(x), y: Float64Array.from(y), width: widths };
   const last = (atStart: boolean) => nearEnd(arrivalOf(line, 0, atStart), width, grey, level);
-  let [start, end] = [chain.start, chain.end];
+  let [start, end] = [trail.start, trail.end];
   if (!start && !closed) {
     const before = last(true);
     start = freeEnd(before, width, grey, level);

@@ -5,12 +5,12 @@ const WHISKER = 1.9;
 /** Towards the tip of a corner ink gets narrower, as no stroke does; how much, and how far that may go. */
 const TAPER = 0.75;
 const LONGEST = 6;
-/** Junctions nearer to each other than this many half-widths are one crossing. */
-const ONE_CROSSING = 2.2;
+/** Junctions nearer to each other than this many half-widths are one. */
+const ONE_JUNCTION = 2.2;
 
 /**
  * Takes out what thinning leaves and nobody drew: whiskers towards the corners of thick strokes, and the short branch
- * between the two forks that a crossing falls apart into. `radius` is the half width of ink at a pixel or place.
+ * between the two forks that a junction falls apart into. `radius` is the half width of ink at a pixel or place.
  */
 export function tidySkeleton(
   skeleton: Skeleton,
@@ -29,7 +29,7 @@ export function tidySkeleton(
   const find = (k: number): number => (group[k] === k ? k : (group[k] = find(group[k])));
   branches = branches.filter(({ from, to, pixels }) => {
     if (from < 0 || to < 0 || from === to) return true;
-    if (pixels.length > ONE_CROSSING * Math.max(radii[from], radii[to])) return true;
+    if (pixels.length > ONE_JUNCTION * Math.max(radii[from], radii[to])) return true;
     group[find(from)] = find(to);
     return false;
   });
@@ -51,7 +51,7 @@ export function tidySkeleton(
         const end = (k: number) => (k < 0 ? k : find(k));
         return { ...branch, from: end(branch.from), to: end(branch.to) };
       })
-      // What leads from a crossing back to itself within its own room is no loop.
+      // What leads from a junction back to itself within its own room is no loop.
       .filter(({ from, to, pixels }) => from < 0 || from !== to || pixels.length > 3 * radii[from]),
   };
 }

@@ -31,10 +31,10 @@ const STEP_X = [1, 0, -1, 0];
 const STEP_Y = [0, -1, 0, 1];
 
 /** How far from the first of two neighbouring pixels' centres to the second's the rim between them lies, 0 to 1. */
-export type Crossing = (first: number, second: number) => number;
+export type BorderAt = (first: number, second: number) => number;
 
 /** The borders of all plates, each once. Beyond the picture is paper, and rims there run exactly along its edge. */
-export function traceBorders(map: PlateMap, crossing: Crossing, context: Context): Border[] {
+export function traceBorders(map: PlateMap, borderAt: BorderAt, context: Context): Border[] {
   const { width, height, labels } = map;
   const stride = width + 1;
   const label = (x: number, y: number) =>
@@ -92,7 +92,7 @@ export function traceBorders(map: PlateMap, crossing: Crossing, context: Context
     const [[lx, ly], [rx, ry]] = sides(x, y, d);
     const isInside = (px: number, py: number) => px >= 0 && py >= 0 && px < width && py < height;
     const whole = isInside(lx, ly) && isInside(rx, ry);
-    const share = whole ? Math.min(1, Math.max(0, crossing(ly * width + lx, ry * width + rx))) : 0.5;
+    const share = whole ? Math.min(1, Math.max(0, borderAt(ly * width + lx, ry * width + rx))) : 0.5;
     points.push(lx + 0.5 + share * (rx - lx), ly + 0.5 + share * (ry - ly));
   };
   for (let corner = 0; corner < open.length; corner++) {

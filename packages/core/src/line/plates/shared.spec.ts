@@ -25,8 +25,8 @@ const pie = mapOf(120, 120, (x, y) => {
 const area = (shapes: readonly Shape[]) =>
   contoursOf(shapes).reduce((sum, contour) => sum + signedArea(contour), 0);
 
-/** Every piece of a contour, written the same whichever way it is walked. */
-function pieces(shapes: readonly Shape[]): Map<string, number> {
+/** Every segment of a contour, written the same whichever way it is walked. */
+function segments(shapes: readonly Shape[]): Map<string, number> {
   const found = new Map<string, number>();
   for (const contour of contoursOf(shapes)) {
     eachSegment(contour, (from, segment) => {
@@ -68,7 +68,7 @@ describe('tracePlates', () => {
   });
 
   it('uses every inner border twice, number for number', () => {
-    const counts = [...pieces(shapes).values()];
+    const counts = [...segments(shapes).values()];
     expect(counts.every((count) => count === 1 || count === 2)).toBe(true);
     expect(counts.filter((count) => count === 2).length).toBeGreaterThan(5);
     expect(contoursOf(shapes).every(({ closed }) => closed)).toBe(true);

@@ -14,7 +14,7 @@ import { distanceFromRim } from '../promise';
 import { meanWithin, rimOf } from '../rim';
 import { measured } from '../loop';
 import { uncross } from '../uncross';
-import { type Border, type Crossing, PAPER, type PlateMap, plateRims, traceBorders } from './borders';
+import { type Border, type BorderAt, PAPER, type PlateMap, plateRims, traceBorders } from './borders';
 
 /** Points nearer than this to where three plates meet are rounded off by the pixels. */
 const ROUNDED = 1.2;
@@ -26,11 +26,11 @@ const NEST = 0.1;
  */
 export function tracePlates(
   map: PlateMap,
-  crossing: Crossing,
+  borderAt: BorderAt,
   options: FitOptions,
   context: Context,
 ): { shapes: Shape[]; points: number; off: number } {
-  const borders = traceBorders(map, crossing, context);
+  const borders = traceBorders(map, borderAt, context);
   const meetings = meetingPlaces(borders);
   const allowed = meanAllowed(map, borders);
   const fitted: Fitted[] = borders.map((border, k) => {

@@ -8,15 +8,15 @@ describe('ViewBar', () => {
     const { press } = render(ViewBar);
     press('Misfit');
     press('Wipe');
-    expect(bench.look()).toMatchObject({ misfit: true, wipe: true });
+    expect(bench.layout()).toMatchObject({ misfit: true, wipe: true });
     press('Wipe');
-    expect(bench.look().wipe).toBe(false);
+    expect(bench.layout().wipe).toBe(false);
     press('Blink');
     press('Loupe');
-    expect(bench.look().blink).toBe(true);
+    expect(bench.layout().blink).toBe(true);
     expect(bench.loupe()).toBe(true);
     press('Wipe');
-    expect(bench.look()).toMatchObject({ wipe: true, blink: false });
+    expect(bench.layout()).toMatchObject({ wipe: true, blink: false });
   });
 
   it('shows paths that were hidden when another way of drawing them is asked for', () => {
@@ -24,7 +24,7 @@ describe('ViewBar', () => {
     bench.stage.set('ink');
     const { press } = render(ViewBar);
     press('Nodes');
-    expect(bench.look()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
+    expect(bench.layout()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
   });
 });
 
@@ -36,7 +36,7 @@ it('WipeBar lays any two layers on either side', () => {
   expect([left.value, right.value]).toEqual(['picture', 'paths']);
   left.value = 'ink';
   left.dispatchEvent(new Event('change'));
-  expect(bench.look()).toMatchObject({ left: 'ink', right: 'paths' });
+  expect(bench.layout()).toMatchObject({ left: 'ink', right: 'paths' });
   const place = element.querySelector('input');
   if (place) place.value = '0.25';
   place?.dispatchEvent(new Event('input'));

@@ -1,4 +1,4 @@
-import type { PathStyle } from './look';
+import type { PathStyle } from './layout';
 import type { DrawnPaths } from './drawn-paths';
 
 /** Colours on the bench: it shows paper in either light, so they do not change with it. */

@@ -1,6 +1,6 @@
 import Konva from 'konva';
 import { COLOURS } from './bench-drawing';
-import type { BenchLayer } from './look';
+import type { BenchLayer } from './layout';
 
 /** The Konva objects of the bench, made once. */
 export class BenchScene {

@@ -31,8 +31,8 @@ describe('BenchState', () => {
     state.stage.set('ink');
     state.fade('paths', 0.5);
     state.stage.set('line');
-    expect(state.look().opacity.paths).toBe(1);
+    expect(state.layout().opacity.paths).toBe(1);
     state.stage.set('ink');
-    expect(state.look().opacity.paths).toBe(0.5);
+    expect(state.layout().opacity.paths).toBe(0.5);
   });
 });

@@ -1,7 +1,7 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
-import type { BenchLayer, BenchLook } from './look';
+import type { BenchLayer, BenchLayout } from './layout';
 
 /** Screen pixels of a picture pixel, and where the picture's upper left lies on the bench. */
 export interface Eye {
@@ -14,13 +14,13 @@ export interface Eye {
 @Injectable()
 export class BenchState {
   readonly stage = signal<StageId>('line');
-  readonly looks = signal(
-    Object.fromEntries(inject(STAGES).map(({ id, firstLook }) => [id, firstLook])) as Record<
+  readonly layouts = signal(
+    Object.fromEntries(inject(STAGES).map(({ id, firstLayout }) => [id, firstLayout])) as Record<
       StageId,
-      BenchLook
+      BenchLayout
     >,
   );
-  readonly look = computed(() => this.looks()[this.stage()]);
+  readonly layout = computed(() => this.layouts()[this.stage()]);
   readonly highlight = signal<Highlight>('none');
   /** Id of the contour that was picked. */
   readonly picked = signal<number | undefined>(undefined);
@@ -35,13 +35,13 @@ export class BenchState {
   readonly fitted = signal(true);
   readonly size = signal({ width: 0, height: 0 });
 
-  change(part: Partial<BenchLook>): void {
+  change(part: Partial<BenchLayout>): void {
     const stage = this.stage();
-    this.looks.update((looks) => ({ ...looks, [stage]: { ...looks[stage], ...part } }));
+    this.layouts.update((layouts) => ({ ...layouts, [stage]: { ...layouts[stage], ...part } }));
   }
 
   fade(layer: BenchLayer, opacity: number): void {
-    this.change({ opacity: { ...this.look().opacity, [layer]: opacity } });
+    this.change({ opacity: { ...this.layout().opacity, [layer]: opacity } });
   }
 
   /** Zooms by a factor about a place on the bench; the middle when none is given. */

@@ -21,7 +21,7 @@ import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { drawnPaths, pathOf } from './drawn-paths';
 import { highlightedIds } from './highlights';
-import { BENCH_LAYERS, type BenchLayer, type BenchLook } from './look';
+import { BENCH_LAYERS, type BenchLayer, type BenchLayout } from './layout';
 import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
 import { ToolBox } from './tools/tool-box';
@@ -101,13 +101,13 @@ export class Bench implements OnDestroy {
       this.state.picked.set(undefined);
     });
     effect((onCleanup) => {
-      if (!this.state.look().blink) return;
+      if (!this.state.layout().blink) return;
       const timer = setInterval(() => this.state.blinksRight.update((right) => !right), BLINK);
       onCleanup(() => clearInterval(timer));
     });
     effect(() => {
       const view = this.work.view();
-      if (view?.mode === 'full' && this.state.look().misfit && this.rawInk()?.key !== view.names.ink)
+      if (view?.mode === 'full' && this.state.layout().misfit && this.rawInk()?.key !== view.names.ink)
         void this.fetchInk(view.names.ink);
     });
   }
@@ -218,7 +218,7 @@ export class Bench implements OnDestroy {
   private pick(scene: BenchScene): void {
     const at = this.place(scene);
     const view = this.work.view();
-    if (!at || !view || this.tools.active() || this.state.look().opacity.paths === 0) return;
+    if (!at || !view || this.tools.active() || this.state.layout().opacity.paths === 0) return;
     const id = pickPath(view.paths, at, PICK_REACH / this.state.eye().scale);
     this.state.picked.set(id === this.state.picked() ? undefined : id);
   }
@@ -275,7 +275,7 @@ export class Bench implements OnDestroy {
     const tool = this.tools.active();
     scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool });
     if (!view) return;
-    const look = this.state.look();
+    const layout = this.state.layout();
     const frame = this.tools.frame();
     const size = { width: view.width, height: view.height };
     const split = this.state.wipeAt() * view.width;
@@ -287,7 +287,7 @@ export class Bench implements OnDestroy {
     const right = this.state.blinksRight();
     for (const layer of BENCH_LAYERS)
       scene.groups[layer].setAttrs(
-        frame ? { visible: false } : placing(layer, look, split, view.width, right),
+        frame ? { visible: false } : placing(layer, layout, split, view.width, right),
       );
     scene.frame.setAttrs({
       image: frame?.bitmap,
@@ -301,12 +301,12 @@ export class Bench implements OnDestroy {
     const raw = this.rawInk();
     scene.paint = (context) => {
       if (!paths) return;
-      if (look.misfit && raw && raw.key === view.names.ink) {
+      if (layout.misfit && raw && raw.key === view.names.ink) {
         context.globalAlpha *= 0.35;
         drawPaths(context, paths, 'filled', pixel);
         context.globalAlpha /= 0.35;
         drawMisfit(context, raw.path, paths);
-      } else drawPaths(context, paths, look.style, pixel);
+      } else drawPaths(context, paths, layout.style, pixel);
     };
     const highlight = this.state.highlight();
     const marked = this.marked();
@@ -327,7 +327,7 @@ export class Bench implements OnDestroy {
       const vanishing = this.work.vanishing();
       if (vanishing && !frame) context.drawImage(vanishing, 0, 0, size.width, size.height);
     };
-    scene.wipe.setAttrs({ visible: look.wipe && !tool, x: split, y: 0 });
+    scene.wipe.setAttrs({ visible: layout.wipe && !tool, x: split, y: 0 });
     scene.sizeWipe(view.height, scale);
     scene.stage.batchDraw();
   }
@@ -368,17 +368,17 @@ export class Bench implements OnDestroy {
 }
 
 /** Opacity and clip of a layer: under the wipe, only the two chosen ones are seen, each on its side. */
-function placing(layer: BenchLayer, look: BenchLook, split: number, width: number, blinksRight: boolean) {
-  const opacity = look.opacity[layer];
+function placing(layer: BenchLayer, layout: BenchLayout, split: number, width: number, blinksRight: boolean) {
+  const opacity = layout.opacity[layer];
   const far = 1e6;
   const whole = { clipX: -far, clipY: -far, clipWidth: 2 * far, clipHeight: 2 * far };
-  if (look.blink) {
-    const isShown = layer === (blinksRight ? look.right : look.left);
+  if (layout.blink) {
+    const isShown = layer === (blinksRight ? layout.right : layout.left);
     return { opacity: 1, visible: isShown, ...whole };
   }
-  if (!look.wipe) return { opacity, visible: opacity > 0, ...whole };
-  const onLeft = look.left === layer;
-  const onRight = look.right === layer;
+  if (!layout.wipe) return { opacity, visible: opacity > 0, ...whole };
+  const onLeft = layout.left === layer;
+  const onRight = layout.right === layer;
   return {
     opacity: Math.max(opacity, 0.15),
     visible: onLeft || onRight,

@@ -3,7 +3,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
 import { Commands } from '../job/commands';
 import { BenchState } from './bench-state';
-import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './look';
+import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './layout';
 
 /** What lies on the bench and how strongly: three layers, how paths are drawn, the wipe, the misfit. */
 @Component({
@@ -11,12 +11,12 @@ import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './look';
   imports: [MatButtonToggleModule, MatSliderModule],
   template: `
     @for (layer of layers; track layer) {
-      <label class="layer" [class.gone]="state.look().opacity[layer] === 0">
+      <label class="layer" [class.gone]="state.layout().opacity[layer] === 0">
         <span>{{ names[layer] }}</span>
         <mat-slider min="0" max="1" step="0.05">
           <input
             matSliderThumb
-            [value]="state.look().opacity[layer]"
+            [value]="state.layout().opacity[layer]"
             [attr.aria-label]="names[layer] + ' opacity'"
             (valueChange)="state.fade(layer, $event)"
           />
@@ -26,20 +26,20 @@ import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './look';
     <mat-button-toggle-group
       hideSingleSelectionIndicator
       aria-label="How paths are drawn"
-      [value]="state.look().style"
+      [value]="state.layout().style"
       (change)="setStyle($event.value)"
     >
       <mat-button-toggle value="filled">Filled</mat-button-toggle>
       <mat-button-toggle value="lines">Lines</mat-button-toggle>
       <mat-button-toggle value="nodes">Nodes</mat-button-toggle>
     </mat-button-toggle-group>
-    <button type="button" class="switch" [attr.aria-pressed]="state.look().misfit" (click)="turnMisfit()">
+    <button type="button" class="switch" [attr.aria-pressed]="state.layout().misfit" (click)="turnMisfit()">
       Misfit
     </button>
-    <button type="button" class="switch" [attr.aria-pressed]="state.look().wipe" (click)="turnWipe()">
+    <button type="button" class="switch" [attr.aria-pressed]="state.layout().wipe" (click)="turnWipe()">
       Wipe
     </button>
-    <button type="button" class="switch" [attr.aria-pressed]="state.look().blink" (click)="turnBlink()">
+    <button type="button" class="switch" [attr.aria-pressed]="state.layout().blink" (click)="turnBlink()">
       Blink
     </button>
     <button type="button" class="switch" [attr.aria-pressed]="state.loupe()" (click)="turnLoupe()">
@@ -58,7 +58,7 @@ export class ViewBar {
       ...BENCH_LAYERS.map((layer, k) => ({
         key: ['q', 'w', 'e'][k],
         does: `${LAYER_NAMES[layer]} on or off`,
-        run: () => this.state.fade(layer, this.state.look().opacity[layer] > 0 ? 0 : 1),
+        run: () => this.state.fade(layer, this.state.layout().opacity[layer] > 0 ? 0 : 1),
       })),
       { key: 'm', does: 'Misfit lit up', run: () => this.turnMisfit() },
       { key: 'x', does: 'Wipe', run: () => this.turnWipe() },
@@ -68,15 +68,15 @@ export class ViewBar {
   }
 
   turnMisfit(): void {
-    this.state.change({ misfit: !this.state.look().misfit });
+    this.state.change({ misfit: !this.state.layout().misfit });
   }
 
   turnWipe(): void {
-    this.state.change({ wipe: !this.state.look().wipe, blink: false });
+    this.state.change({ wipe: !this.state.layout().wipe, blink: false });
   }
 
   turnBlink(): void {
-    this.state.change({ blink: !this.state.look().blink, wipe: false });
+    this.state.change({ blink: !this.state.layout().blink, wipe: false });
   }
 
   turnLoupe(): void {
@@ -85,7 +85,7 @@ export class ViewBar {
 
   setStyle(style: PathStyle): void {
     // Drawing paths another way is asked for only by who wants to see them.
-    const hidden = this.state.look().opacity.paths === 0;
+    const hidden = this.state.layout().opacity.paths === 0;
     this.state.change({ style });
     if (hidden) this.state.fade('paths', 1);
   }

@@ -1,6 +1,6 @@
 import { Component, inject } from '@angular/core';
 import { BenchState } from './bench-state';
-import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from './look';
+import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from './layout';
 
 /** Which two layers lie on either side of the wipe, or blink, and where it stands. */
 @Component({
@@ -8,10 +8,10 @@ import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from './look';
   template: `
     <select aria-label="Left of the wipe" (change)="state.change({ left: layerOf($event) })">
       @for (layer of layers; track layer) {
-        <option [value]="layer" [selected]="state.look().left === layer">{{ names[layer] }}</option>
+        <option [value]="layer" [selected]="state.layout().left === layer">{{ names[layer] }}</option>
       }
     </select>
-    @if (state.look().wipe) {
+    @if (state.layout().wipe) {
       <input
         type="range"
         min="0"
@@ -24,7 +24,7 @@ import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from './look';
     }
     <select aria-label="Right of the wipe" (change)="state.change({ right: layerOf($event) })">
       @for (layer of layers; track layer) {
-        <option [value]="layer" [selected]="state.look().right === layer">{{ names[layer] }}</option>
+        <option [value]="layer" [selected]="state.layout().right === layer">{{ names[layer] }}</option>
       }
     </select>
   `,

@@ -85,25 +85,25 @@ export class EngineService {
   stop(): void {
     this.count++;
     if (this.flag) Atomics.store(this.flag, 0, this.count);
-    this.settle();
+    this.finish();
   }
 
   private receive(answer: EngineAnswer): void {
     if (answer.request !== this.computing) return;
     if (answer.type === 'progress') this.progress.set({ stage: answer.stage, share: answer.share });
     if (answer.type === 'result') {
-      this.settle();
+      this.finish();
       this.held = answer.view.names;
       this.views.next(answer.view);
     }
     // What was only interrupted is computed again.
     if (answer.type === 'problem' && answer.problem.code !== 'stopped') {
-      this.settle();
+      this.finish();
       this.problems.next(answer.problem);
     }
   }
 
-  private settle(): void {
+  private finish(): void {
     this.progress.set(undefined);
     this.busy.set(false);
   }
@@ -114,7 +114,7 @@ export class EngineService {
     worker.onerror = () => {
       worker.terminate();
       this.worker = this.start();
-      this.settle();
+      this.finish();
       this.restarted.next();
     };
     if (globalThis.crossOriginIsolated) {

@@ -24,7 +24,7 @@ describe('Facts', () => {
     press('holes');
     expect(bench.highlight()).toBe('none');
     press('match');
-    expect(bench.look().misfit).toBe(true);
+    expect(bench.layout().misfit).toBe(true);
   });
 
   it('bring the paths back where they were hidden', () => {
@@ -32,7 +32,7 @@ describe('Facts', () => {
     bench.stage.set('ink');
     const { press } = render(Facts);
     press('nodes');
-    expect(bench.look()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
+    expect(bench.layout()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
   });
 
   it('tell of the contour that is picked, and let go of it', () => {

@@ -37,7 +37,7 @@ export class Facts {
     const view = this.work.view();
     if (!view) return [];
     const { facts, scaleSource } = view;
-    const look = this.bench.look();
+    const layout = this.bench.layout();
     const length = (millimetres: number) => this.work.length(millimetres);
     const unit = this.work.units();
     const size = `${length(facts.width).replace(` ${unit}`, '')} × ${length(facts.height)}`;
@@ -57,10 +57,10 @@ export class Facts {
         name: 'nodes',
         value: String(facts.nodes),
         shows: 'Shows the nodes.',
-        lit: look.style === 'nodes' && look.opacity.paths > 0,
+        lit: layout.style === 'nodes' && layout.opacity.paths > 0,
         press: () => {
-          this.bench.change({ style: look.style === 'nodes' ? 'filled' : 'nodes' });
-          if (look.opacity.paths === 0) this.bench.fade('paths', 1);
+          this.bench.change({ style: layout.style === 'nodes' ? 'filled' : 'nodes' });
+          if (layout.opacity.paths === 0) this.bench.fade('paths', 1);
         },
       },
       this.highlighting(
@@ -78,23 +78,23 @@ export class Facts {
 
   /** What only a trace has: how it compares with the ink. */
   private traceFacts(match: number, off: number): Fact[] {
-    const look = this.bench.look();
+    const layout = this.bench.layout();
     return [
       {
         name: 'match',
         value: `${match.toFixed(2)} %`,
         shows: 'Lights up the misfit.',
-        lit: look.misfit,
+        lit: layout.misfit,
         press: () => {
-          this.bench.change({ misfit: !look.misfit });
-          if (look.opacity.paths === 0) this.bench.fade('paths', 1);
+          this.bench.change({ misfit: !layout.misfit });
+          if (layout.opacity.paths === 0) this.bench.fade('paths', 1);
         },
       },
       {
         name: 'off, at most',
         value: this.work.length(off),
         shows: 'Shows paths and ink over one another.',
-        lit: look.style === 'lines' && look.opacity.ink > 0,
+        lit: layout.style === 'lines' && layout.opacity.ink > 0,
         press: () => this.showRim(),
       },
     ];
@@ -120,7 +120,7 @@ export class Facts {
 
   /** Bare lines over the ink, or the ink away again. */
   private showRim(): void {
-    const { style, opacity } = this.bench.look();
+    const { style, opacity } = this.bench.layout();
     const lit = style === 'lines' && opacity.ink > 0;
     this.bench.change({ style: 'lines', opacity: { ...opacity, ink: lit ? 0 : 1, paths: 1 } });
   }

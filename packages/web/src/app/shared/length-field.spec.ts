@@ -7,8 +7,8 @@ describe('LengthField', () => {
     fixture.componentRef.setInput('label', 'Width');
     fixture.componentRef.setInput('value', value);
     fixture.componentRef.setInput('units', units);
-    const settled: number[] = [];
-    fixture.componentInstance.settled.subscribe((length) => settled.push(length));
+    const chosen: number[] = [];
+    fixture.componentInstance.chosen.subscribe((length) => chosen.push(length));
     fixture.detectChanges();
     const element = fixture.nativeElement as HTMLElement;
     const input = element.querySelector('input') as HTMLInputElement;
@@ -18,27 +18,27 @@ describe('LengthField', () => {
       input.dispatchEvent(new Event('change'));
       fixture.detectChanges();
     };
-    return { input, settled, type, element };
+    return { input, chosen, type, element };
   }
 
   it('reads fractions of an inch', () => {
-    const { input, settled, type } = field(50.8, 'in');
+    const { input, chosen, type } = field(50.8, 'in');
     expect(input.value).toBe('2 in');
     type('4 1/2');
-    expect(settled).toEqual([114.3]);
+    expect(chosen).toEqual([114.3]);
   });
 
   it('changes nothing by what it cannot read, and says so', () => {
-    const { settled, type, element, input } = field(55, 'mm');
+    const { chosen, type, element, input } = field(55, 'mm');
     type('wide');
-    expect(settled).toEqual([]);
+    expect(chosen).toEqual([]);
     expect(element.querySelector('[role=alert]')?.textContent).toContain('“wide” is not a length');
     expect(input.getAttribute('aria-invalid')).toBe('true');
   });
 
   it('changes nothing by what it says already', () => {
-    const { settled, type } = field(54.9981, 'mm');
+    const { chosen, type } = field(54.9981, 'mm');
     type('55 mm');
-    expect(settled).toEqual([]);
+    expect(chosen).toEqual([]);
   });
 });

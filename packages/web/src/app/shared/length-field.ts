@@ -18,8 +18,8 @@ import { sentenceOf } from './problem.service';
         [value]="text()"
         [attr.aria-invalid]="wrong() !== undefined"
         (input)="text.set(textOf($event))"
-        (change)="settle()"
-        (keydown.enter)="settle()"
+        (change)="choose()"
+        (keydown.enter)="choose()"
       />
     </mat-form-field>
     @if (wrong(); as sentence) {
@@ -44,7 +44,7 @@ export class LengthField {
   readonly units = input.required<'mm' | 'in'>();
   /** True where the length shown is only proposed, and has to be given on when it is confirmed. */
   readonly always = input(false);
-  readonly settled = output<number>();
+  readonly chosen = output<number>();
   readonly text = linkedSignal(() => formatLength(this.value(), this.units()));
   private readonly read = computed(() => {
     try {
@@ -61,9 +61,9 @@ export class LengthField {
   }
 
   /** Gives the length on, unless it says what is there already and is not wanted always. */
-  settle(): void {
+  choose(): void {
     const { length } = this.read();
     if (length !== undefined && (this.always() || this.text() !== formatLength(this.value(), this.units())))
-      this.settled.emit(length);
+      this.chosen.emit(length);
   }
 }

@@ -53,7 +53,7 @@ export class Slide {
   readonly setting = input<Setting>();
   /** The value while the hand moves, and when it lets go. */
   readonly trying = output<number>();
-  readonly settled = output<number>();
+  readonly chosen = output<number>();
   readonly reading = computed(() => this.says() ?? String(this.value()));
 
   move(value: number): void {
@@ -63,7 +63,7 @@ export class Slide {
 
   letGo(value: number): void {
     this.setting()?.set(value);
-    this.settled.emit(value);
+    this.chosen.emit(value);
   }
 
   numberOf(event: Event): number {

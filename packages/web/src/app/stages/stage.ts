@@ -1,5 +1,5 @@
 import { InjectionToken, type Type } from '@angular/core';
-import type { BenchLook } from '../bench/look';
+import type { BenchLayout } from '../bench/layout';
 import type { ShownView } from '../engine/messages';
 
 export type StageId = 'square' | 'ink' | 'line' | 'piece' | 'prove' | 'handoff';
@@ -17,7 +17,7 @@ export interface Stage {
   id: StageId;
   name: string;
   /** How the bench is laid out when the stage is first come to. */
-  firstLook: BenchLook;
+  firstLayout: BenchLayout;
   panel: Type<unknown>;
   /** Draws what the stage gave, very small, in coordinates of the picture. */
   thumbnail(context: CanvasRenderingContext2D, source: ThumbnailSource): void;

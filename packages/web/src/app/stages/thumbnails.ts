@@ -1,6 +1,6 @@
 import { COLOURS, drawPaths } from '../bench/bench-drawing';
 import { drawnPaths } from '../bench/drawn-paths';
-import type { PathStyle } from '../bench/look';
+import type { PathStyle } from '../bench/layout';
 import type { Stage, ThumbnailSource } from './stage';
 
 /** A stage that gives a picture shows it. */

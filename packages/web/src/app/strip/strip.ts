@@ -41,8 +41,9 @@ export class Strip {
   readonly rows = computed(() =>
     this.stages.map((stage, k) => {
       const view = this.work.view();
-      const mark = view && stage.mark?.(view);
-      const says = `${k + 1} ${stage.name}${mark ? ` ${mark}` : ''}`;
+      const told = view && stage.mark?.(view);
+      const mark = told ? ` ${told}` : '';
+      const says = `${k + 1} ${stage.name}${mark}`;
       return { stage, mark, says, isCurrent: this.state.stage() === stage.id };
     }),
   );

@@ -1,4 +1,4 @@
-import { benchLook } from '../../bench/look';
+import { benchLayout } from '../../bench/layout';
 import type { Stage } from '../stage';
 import { pathsThumbnail } from '../thumbnails';
 import { HandOffPanel } from './hand-off-panel';
@@ -6,7 +6,7 @@ import { HandOffPanel } from './hand-off-panel';
 export const handoffStage: Stage = {
   id: 'handoff',
   name: 'Hand off',
-  firstLook: benchLook({ picture: 0, ink: 0, paths: 1 }, 'filled'),
+  firstLayout: benchLayout({ picture: 0, ink: 0, paths: 1 }, 'filled'),
   panel: HandOffPanel,
   thumbnail: pathsThumbnail('filled'),
 };

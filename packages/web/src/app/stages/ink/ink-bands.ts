@@ -20,7 +20,7 @@ import { Histogram } from './histogram';
         [says]="says()"
       />
     }
-    <drelk-slide label="Bands" [min]="1" [max]="12" [value]="levels().length" (settled)="setCount($event)" />
+    <drelk-slide label="Bands" [min]="1" [max]="12" [value]="levels().length" (chosen)="setCount($event)" />
     @for (level of levels(); track $index; let which = $index) {
       <drelk-slide
         [label]="'Level ' + (which + 1)"

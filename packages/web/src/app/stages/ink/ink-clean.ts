@@ -14,7 +14,7 @@ const areaOf = (position: number) => Math.round(position * position);
 /** Gaps of this many strokes' widths are bridged by one click. */
 const GAP_IN_WIDTHS = 2.2;
 
-/** Cleaning by size: specks, pinholes, gaps, rims, thin strokes, all ink, pieces. */
+/** Cleaning by size: specks, pinholes, gaps, rims, thin strokes, all ink, separate areas. */
 @Component({
   selector: 'drelk-ink-clean',
   imports: [Fold, MatButtonModule, Slide],
@@ -29,15 +29,14 @@ export class InkClean {
     this.length('rims', 'Even rims over', 0, 24, 0.5),
     this.length('thinnest', 'Bring thin strokes up to', 0, 60, 0.5),
     this.length('grow', 'Thicken or thin all ink by', -20, 20, 0.25),
-    this.length('necks', 'Join pieces nearer than', 0, 60, 1),
+    this.length('necks', 'Join areas nearer than', 0, 60, 1),
   ];
   readonly largest = this.slides(
-    'Only the largest pieces',
+    'Only the largest areas',
     (clean, count) => (clean.largest = count === 0 ? null : count),
   );
   readonly clean = computed(() => this.work.store.shown()?.ink.clean);
   readonly facts = computed(() => this.work.view()?.traced?.ink);
-  readonly pieces = computed(() => this.facts()?.cleaned.pieces ?? 0);
   readonly gapLength = computed(() => Math.round(GAP_IN_WIDTHS * (this.facts()?.strokeWidth ?? 0)));
   readonly counts = computed(() => {
     const counts = this.facts()?.cleaned;
@@ -47,9 +46,9 @@ export class InkClean {
       said(counts.pinholes, 'pinhole', 'filled'),
       said(counts.gaps, 'gap', 'bridged'),
       said(counts.necks, 'neck', 'drawn'),
-      said(counts.dropped, 'piece', 'left out'),
+      said(counts.dropped, 'area', 'left out'),
     ].filter(Boolean);
-    return `${parts.length > 0 ? `${parts.join(', ')}; ` : ''}${counts.pieces} ${counts.pieces === 1 ? 'piece' : 'pieces'} left.`;
+    return `${parts.length > 0 ? `${parts.join(', ')}; ` : ''}${counts.components} ${counts.components === 1 ? 'area' : 'areas'} left.`;
   });
 
   position(key: Area): number {

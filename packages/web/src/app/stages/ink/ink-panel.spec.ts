@@ -156,14 +156,14 @@ it('edges: how fine, how strong, how wide', () => {
 it('cleaning: areas and lengths by sliders, counts before and after, gaps by one click', () => {
   const { store } = fakeWork();
   const { slide, press, text } = opened(InkClean);
-  expect(text()).toContain('7 specks dropped, 2 pinholes filled; 3 pieces left.');
+  expect(text()).toContain('7 specks dropped, 2 pinholes filled; 3 areas left.');
   expect(text()).toContain('1.0 mm²');
   press('Bridge the gaps');
   slide('Drop specks under', 10);
   slide('Thicken or thin all ink by', -2);
-  slide('Only the largest pieces', 2);
+  slide('Only the largest areas', 2);
   expect(store.document()?.ink.clean).toMatchObject({ gaps: 15, specks: 100, grow: -2, largest: 2 });
-  slide('Only the largest pieces', 0);
+  slide('Only the largest areas', 0);
   expect(store.document()?.ink.clean.largest).toBeNull();
 });
 

@@ -1,4 +1,4 @@
-import { benchLook } from '../../bench/look';
+import { benchLayout } from '../../bench/layout';
 import type { Stage } from '../stage';
 import { bitmapThumbnail } from '../thumbnails';
 import { InkPanel } from './ink-panel';
@@ -6,7 +6,7 @@ import { InkPanel } from './ink-panel';
 export const inkStage: Stage = {
   id: 'ink',
   name: 'Ink',
-  firstLook: benchLook({ picture: 0.3, ink: 1, paths: 0 }, 'lines'),
+  firstLayout: benchLayout({ picture: 0.3, ink: 1, paths: 0 }, 'lines'),
   panel: InkPanel,
   thumbnail: bitmapThumbnail('ink'),
 };

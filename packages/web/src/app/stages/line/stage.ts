@@ -1,4 +1,4 @@
-import { benchLook } from '../../bench/look';
+import { benchLayout } from '../../bench/layout';
 import type { Stage } from '../stage';
 import { pathsThumbnail } from '../thumbnails';
 import { LinePanel } from './line-panel';
@@ -6,7 +6,7 @@ import { LinePanel } from './line-panel';
 export const lineStage: Stage = {
   id: 'line',
   name: 'Line',
-  firstLook: benchLook({ picture: 0.3, ink: 0, paths: 1 }, 'nodes'),
+  firstLayout: benchLayout({ picture: 0.3, ink: 0, paths: 1 }, 'nodes'),
   panel: LinePanel,
   thumbnail: pathsThumbnail('lines'),
 };

@@ -1,4 +1,4 @@
-import { benchLook } from '../../bench/look';
+import { benchLayout } from '../../bench/layout';
 import type { Stage } from '../stage';
 import { pathsThumbnail } from '../thumbnails';
 import { ProvePanel } from './prove-panel';
@@ -6,7 +6,7 @@ import { ProvePanel } from './prove-panel';
 export const proveStage: Stage = {
   id: 'prove',
   name: 'Prove',
-  firstLook: benchLook({ picture: 0, ink: 0, paths: 1 }, 'lines'),
+  firstLayout: benchLayout({ picture: 0, ink: 0, paths: 1 }, 'lines'),
   panel: ProvePanel,
   thumbnail: pathsThumbnail('lines'),
   mark({ proof }) {

@@ -2,51 +2,51 @@ import { type Context, checkStopped } from '../../context';
 import { type Components, distanceTransform, findComponents, findRowChanges } from '../../raster';
 import { type Sheet, drawLine } from '../draw';
 
-/** The connected pieces of a sheet's ink. */
-export function piecesOf(sheet: Sheet): Components {
+/** The connected components of a sheet's ink. */
+export function componentsOf(sheet: Sheet): Components {
   return findComponents(findRowChanges(sheet, sheet.level), sheet.width, 'ink');
 }
 
-/** Only the `count` largest pieces stay; the others become paper. */
+/** Only the `count` largest components stay; the others become paper. */
 export function keepLargest(
   sheet: Sheet,
   count: number,
   paperTone: number,
 ): { sheet: Sheet; dropped: number } {
-  const pieces = piecesOf(sheet);
-  if (pieces.count <= count) return { sheet, dropped: 0 };
-  const order = Array.from({ length: pieces.count }, (_, k) => k).sort(
-    (a, b) => pieces.area[b] - pieces.area[a],
+  const components = componentsOf(sheet);
+  if (components.count <= count) return { sheet, dropped: 0 };
+  const order = Array.from({ length: components.count }, (_, k) => k).sort(
+    (a, b) => components.area[b] - components.area[a],
   );
-  const stays = new Uint8Array(pieces.count);
+  const stays = new Uint8Array(components.count);
   for (const k of order.slice(0, count)) stays[k] = 1;
   const data = sheet.data.slice();
-  for (let run = 0; run < pieces.row.length; run++) {
-    if (stays[pieces.component[run]]) continue;
-    const row = pieces.row[run] * sheet.width;
-    data.fill(paperTone, row + pieces.left[run], row + pieces.right[run]);
+  for (let run = 0; run < components.row.length; run++) {
+    if (stays[components.component[run]]) continue;
+    const row = components.row[run] * sheet.width;
+    data.fill(paperTone, row + components.left[run], row + components.right[run]);
   }
-  return { sheet: { ...sheet, data }, dropped: pieces.count - count };
+  return { sheet: { ...sheet, data }, dropped: components.count - count };
 }
 
 /**
- * Joins pieces that lie nearer to each other than `width` pixels, or touch at a corner only, by a neck as wide. The
+ * Joins components that lie nearer to each other than `width` pixels, or touch at a corner only, by a neck as wide. The
  * nearest are joined first, and none that hang together already (Kruskal 1956).
  */
 export function joined(sheet: Sheet, width: number, context: Context): { sheet: Sheet; necks: number } {
-  const pieces = piecesOf(sheet);
-  if (pieces.count < 2) return { sheet, necks: 0 };
+  const components = componentsOf(sheet);
+  if (components.count < 2) return { sheet, necks: 0 };
   const owner = new Int32Array(sheet.data.length).fill(-1);
   const ink = new Uint8Array(sheet.data.length);
-  for (let run = 0; run < pieces.row.length; run++) {
-    const row = pieces.row[run] * sheet.width;
-    owner.fill(pieces.component[run], row + pieces.left[run], row + pieces.right[run]);
-    ink.fill(1, row + pieces.left[run], row + pieces.right[run]);
+  for (let run = 0; run < components.row.length; run++) {
+    const row = components.row[run] * sheet.width;
+    owner.fill(components.component[run], row + components.left[run], row + components.right[run]);
+    ink.fill(1, row + components.left[run], row + components.right[run]);
   }
   const { nearest } = distanceTransform(ink, sheet.width, sheet.height, 1, { nearest: true, context });
   const meetings = nearestMeetings(sheet, owner, nearest, width);
   checkStopped(context);
-  const root = Int32Array.from({ length: pieces.count }, (_, k) => k);
+  const root = Int32Array.from({ length: components.count }, (_, k) => k);
   const find = (k: number): number => (root[k] === k ? k : (root[k] = find(root[k])));
   const result = { ...sheet, data: sheet.data.slice() };
   let necks = 0;
@@ -68,7 +68,7 @@ interface Meeting {
   gap: number;
 }
 
-/** For every two pieces whose nearest areas touch, the two pixels of theirs that lie nearest, the shortest gap first. */
+/** For every two components whose nearest areas touch, the two pixels of theirs that lie nearest, the shortest gap first. */
 function nearestMeetings(
   { width, height }: Sheet,
   owner: Int32Array,

@@ -14,11 +14,11 @@ const FIRST_STEPS = 3;
 const LATER_STEPS = 1;
 
 /**
- * Normal equations of one piece, over its four parts: start, end, start handle, end handle. A point at distance d
+ * Normal equations of one segment, over its four parts: start, end, start handle, end handle. A point at distance d
  * across the curve, with unit normal n, says that the sum of weight[part] n . move[part] should be d; the weights are
  * those of Bernstein's polynomials. So all that is needed of the points are sums of weight x weight x n x n.
  */
-export class PieceSums {
+export class SegmentSums {
   /** Sum of the squared distances, and the largest. */
   squares = 0;
   worst = 0;

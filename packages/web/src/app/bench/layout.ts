@@ -5,7 +5,7 @@ export const LAYER_NAMES: Record<BenchLayer, string> = { picture: 'Picture', ink
 export type PathStyle = 'filled' | 'lines' | 'nodes';
 
 /** How the bench is laid out; every stage keeps its own. */
-export interface BenchLook {
+export interface BenchLayout {
   opacity: Record<BenchLayer, number>;
   style: PathStyle;
   misfit: boolean;
@@ -16,8 +16,8 @@ export interface BenchLook {
   right: BenchLayer;
 }
 
-/** The look of layers as opaque as given, with nothing else on. */
-export const benchLook = (opacity: Record<BenchLayer, number>, style: PathStyle): BenchLook => ({
+/** The layout of layers as opaque as given, with nothing else on. */
+export const benchLayout = (opacity: Record<BenchLayer, number>, style: PathStyle): BenchLayout => ({
   opacity,
   style,
   misfit: false,

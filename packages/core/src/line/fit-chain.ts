@@ -1,10 +1,10 @@
 import { type Context, checkStopped } from '../context';
 import { norm } from '../geometry';
 import { withArcs } from './arcs';
-import { type Chain, type ChainPiece } from './chain';
+import { type Chain, type ChainSegment } from './chain';
 import { firstHandles } from './cubic-fit';
 import { fitRun } from './fit-run';
-import type { Meeting } from './longest-piece';
+import type { Meeting } from './longest-segment';
 import { directionAt } from './local-direction';
 import { mendAll } from './mend';
 import { type Misfit, misfitOf } from './misfit';
@@ -14,7 +14,7 @@ import { closeSeam } from './seam';
 import { straighten } from './straighten';
 
 /**
- * Pieces are first fitted one by one within this share of the tolerance. Refining lowers the mean distance, at the cost
+ * Segments are first fitted one by one within this share of the tolerance. Refining lowers the mean distance, at the cost
  * of the largest: what is left of the tolerance is for that.
  */
 const SHARE = 0.7;
@@ -28,7 +28,7 @@ const SURELY = 0.98;
 const HELD = 0.9;
 /** Of rough points, which leave no room for refining. */
 const ROUGH_SHARE = 0.96;
-/** How often pieces that are still too far off are cut in two and all refined again: of short chains, and of others. */
+/** How often segments that are still too far off are cut in two and all refined again: of short chains, and of others. */
 const ATTEMPTS = 3;
 const LONG_ATTEMPTS = 1;
 const SHORT_CHAIN = 48;
@@ -43,12 +43,12 @@ export interface Nearness {
 }
 
 /**
- * The chain of fewest pieces found that stays within `tolerance` of the points of runs that follow one another along
- * a contour: pieces fitted one after another, loosely; then all refined together; then what is still too far off
+ * The chain of fewest segments found that stays within `tolerance` of the points of runs that follow one another along
+ * a contour: segments fitted one after another, loosely; then all refined together; then what is still too far off
  * cut in two and refined again. What even then is too far off is mended by itself. Acceptance is by distance from the
  * points as found, after everything.
  */
-export function settle(
+export function fitChain(
   runs: readonly Run[],
   { tolerance: most, jitter, meet }: Nearness,
   ends: Pick<Chain, 'closed' | 'fixed'>,
@@ -57,7 +57,7 @@ export function settle(
   const tolerance = SURELY * most;
   const share = Math.min(MOST_SHARE, SHARE + PER_JITTER * Math.max(0, jitter - CLEAN));
   let chain = chainOf(runs, share * tolerance, ends, context, meet);
-  const attempts = chain.pieces.length > SHORT_CHAIN ? LONG_ATTEMPTS : ATTEMPTS;
+  const attempts = chain.segments.length > SHORT_CHAIN ? LONG_ATTEMPTS : ATTEMPTS;
   let misfits: Misfit[] = [];
   for (let attempt = 0; attempt < attempts; attempt++) {
     checkStopped(context);
@@ -68,13 +68,13 @@ export function settle(
       );
     refineChain(chain);
     holdCorners(chain, HELD * tolerance);
-    misfits = chain.pieces.map((_, k) => misfitOf(chain, k));
+    misfits = chain.segments.map((_, k) => misfitOf(chain, k));
     if (misfits.every(({ worst }) => worst <= tolerance)) break;
   }
   if (misfits.some(({ worst }) => worst > tolerance)) ({ chain, misfits } = mendAll(chain, tolerance));
-  const settled = chain;
-  straighten(settled, tolerance, (k) => {
-    const misfit = misfitOf(settled, k);
+  const made = chain;
+  straighten(made, tolerance, (k) => {
+    const misfit = misfitOf(made, k);
     if (misfit.worst > tolerance) return false;
     misfits[k] = misfit;
     return true;
@@ -85,10 +85,10 @@ export function settle(
 }
 
 /**
- * The same for points so rough that no direction can be told from a few of them: pieces meet at any angle, each the
+ * The same for points so rough that no direction can be told from a few of them: segments meet at any angle, each the
  * longest that stays within the tolerance, and nothing is refined.
  */
-export function settleRough(
+export function fitRoughChain(
   runs: readonly Run[],
   tolerance: number,
   ends: Pick<Chain, 'closed' | 'fixed'>,
@@ -105,12 +105,12 @@ function chainOf(
   context: Context,
   meet: Meeting,
 ): Chain {
-  const chain: Chain = { ...ends, nodes: [], pieces: [] };
+  const chain: Chain = { ...ends, nodes: [], segments: [] };
   for (const run of runs) {
     checkStopped(context);
-    const { nodes, pieces } = fitRun(run, tolerance, { meet });
+    const { nodes, segments } = fitRun(run, tolerance, { meet });
     for (let k = 0; k + 1 < nodes.length; k++) chain.nodes.push(nodes[k]);
-    for (const piece of pieces) chain.pieces.push(piece);
+    for (const segment of segments) chain.segments.push(segment);
     if (!ends.closed && run === runs[runs.length - 1]) chain.nodes.push(nodes[nodes.length - 1]);
   }
   return chain;
@@ -118,7 +118,7 @@ function chainOf(
 
 /** Refined corners stay within `most` of where the rim turns. */
 function holdCorners(chain: Chain, most: number): void {
-  chain.pieces.forEach(({ run, first }, k) => {
+  chain.segments.forEach(({ run, first }, k) => {
     if (run.around || first !== 1) return;
     const node = chain.nodes[k];
     const [dx, dy] = [node.x - run.foundX[0], node.y - run.foundY[0]];
@@ -129,14 +129,14 @@ function holdCorners(chain: Chain, most: number): void {
   });
 }
 
-/** Marked pieces become two, with a smooth node at the middle one of their points. */
+/** Marked segments become two, with a smooth node at the middle one of their points. */
 function cutInTwo(chain: Chain, marked: readonly boolean[]): Chain {
-  const cut: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], pieces: [] };
-  chain.pieces.forEach((piece, k) => {
+  const cut: Chain = { closed: chain.closed, fixed: chain.fixed, nodes: [], segments: [] };
+  chain.segments.forEach((segment, k) => {
     cut.nodes.push(chain.nodes[k]);
-    const { run, first, last } = piece;
+    const { run, first, last } = segment;
     if (!marked[k] || last - first < 4) {
-      cut.pieces.push(piece);
+      cut.segments.push(segment);
       return;
     }
     const middle = (first + last) >> 1;
@@ -144,11 +144,11 @@ function cutInTwo(chain: Chain, marked: readonly boolean[]): Chain {
     const halves = [
       [first, middle],
       [middle + 1, last],
-    ].map(([a, b], half): ChainPiece => {
+    ].map(([a, b], half): ChainSegment => {
       const ends = half === 0 ? [undefined, direction] : [direction, undefined];
       return { kind: 'cubic', ...firstHandles(run, a, b, ends[0], ends[1]), run, first: a, last: b };
     });
-    cut.pieces.push(...halves);
+    cut.segments.push(...halves);
     cut.nodes.push({ x: run.x[middle], y: run.y[middle], smooth: true });
   });
   if (!chain.closed) cut.nodes.push(chain.nodes[chain.nodes.length - 1]);

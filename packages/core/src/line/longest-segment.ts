@@ -9,7 +9,7 @@ export const LEAST_LINE = 6;
 const MOST_OF_CUBIC = 0.6;
 /** A line meets a smooth node only where it turns less than this (as a cosine, 4 degrees). */
 const SMOOTH_TURN = Math.cos((4 * Math.PI) / 180);
-/** A point of the run where two pieces meet. */
+/** A point of the run where two segments meet. */
 export interface Node {
   index: number;
   /** Direction along the run; undefined at a corner. */
@@ -23,12 +23,12 @@ export interface Span {
 }
 
 /**
- * How pieces meet: smoothly; at any angle, of which fewer do where points are rough; or at any angle just where pieces
+ * How segments meet: smoothly; at any angle, of which fewer do where points are rough; or at any angle just where segments
  * would otherwise be much shorter.
  */
 export type Meeting = 'smoothly' | 'anyhow' | 'either';
-/** Pieces shorter than this many points are tried at any angle, and are then to be so much longer. */
-const SHORT_PIECE = 16;
+/** Segments shorter than this many points are tried at any angle, and are then to be so much longer. */
+const SHORT_SEGMENT = 16;
 const MUCH_LONGER = 1.5;
 
 /** A run seen from one of its ends. */
@@ -66,7 +66,7 @@ export function longest(view: View, from: Node, to: Node, tolerance: number): [N
     line > from.index &&
     (line === cubic || (lineLength >= LEAST_LINE && lineLength >= MOST_OF_CUBIC * cubicLength));
   if (isLine) return [node(line), { isLine }];
-  if (view.meet === 'either' && cubic - from.index < SHORT_PIECE) {
+  if (view.meet === 'either' && cubic - from.index < SHORT_SEGMENT) {
     const kinked = longestKinked(view, from, to, tolerance);
     if (kinked && kinked[0].index - from.index > MUCH_LONGER * (cubic - from.index)) return kinked;
   }
