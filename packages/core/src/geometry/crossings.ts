@@ -1,6 +1,15 @@
 import type { Contour, Point } from './contour';
 import { areApart, doPart, isFlat } from './hulls';
-import { type PlacedSegment, type SegmentIndex, boxAround, followed, indexSegments } from './placed-segments';
+import {
+  type PlacedSegment,
+  type SegmentIndex,
+  addSegments,
+  areSame,
+  boxAround,
+  followed,
+  indexSegments,
+  placedSegments,
+} from './placed-segments';
 import { boxOfPoints } from './polygon';
 import { selfCrossing } from './self-crossing';
 
@@ -16,6 +25,8 @@ export interface CrossingPlace extends Point {
 const SAME = 1e-9;
 /** Of more than this share of changed contours all are looked at anew. */
 const MANY = 0.3;
+/** So many times new segments may come before all are indexed together. */
+const MOST_LAYERS = 8;
 
 /**
  * Every place where contours cross themselves or one another, curves followed within `tolerance`: within segments,
@@ -25,70 +36,105 @@ const MANY = 0.3;
 export const findCrossings = (contours: readonly Contour[], tolerance: number): CrossingPlace[] =>
   new Crossings(tolerance).find(contours);
 
-/** Finds crossings among contours of which few change from one time to the next: the others are not looked at again. */
+/** Two segments that cross, and where. */
+interface Found extends Point {
+  one: PlacedSegment;
+  other: PlacedSegment;
+}
+
+/** Finds crossings among contours that change a little from one time to the next: only what is new is looked at again. */
 export class Crossings {
-  /** Contours as they were when all were looked at. */
+  /** Contours as they were last, and the segments of each. */
   private contours: readonly Contour[] = [];
-  private all: SegmentIndex = { placed: [], index: undefined };
-  private found: CrossingPlace[] = [];
-  /** Those that are others now, by number, and their segments. */
-  private changed = new Set<number>();
-  private anew: SegmentIndex = { placed: [], index: undefined };
+  private segments: PlacedSegment[][] = [];
+  /** Segments that came together, and may be gone. */
+  private layers: SegmentIndex[] = [];
+  private found: Found[] = [];
 
   constructor(private readonly tolerance: number) {}
 
   /** The same contours as before, of which some may be others now. */
   find(contours: readonly Contour[]): CrossingPlace[] {
-    const { tolerance } = this;
-    const changed = new Set<number>();
-    contours.forEach((contour, k) => contour !== this.contours[k] && changed.add(k));
-    if (contours.length !== this.contours.length || changed.size > MANY * contours.length) {
-      this.contours = [...contours];
-      this.all = indexSegments(contours, tolerance);
-      changed.clear();
-      this.found = this.crossingsOf(this.all, changed);
-    }
-    this.changed = changed;
-    this.anew = indexSegments(contours, tolerance, changed);
-    const still = this.found.filter(({ a, b }) => !changed.has(a) && !changed.has(b));
-    return [...still, ...this.crossingsOf(this.anew, changed)];
+    const changed: number[] = [];
+    contours.forEach((contour, k) => contour !== this.contours[k] && changed.push(k));
+    const isNew = contours.length !== this.contours.length || changed.length > MANY * contours.length;
+    const fresh = isNew ? this.begin(contours) : changed.flatMap((k) => this.change(k, contours[k]));
+    this.contours = [...contours];
+    this.found = this.found.filter(({ one, other }) => !one.isGone && !other.isGone);
+    if (fresh.length > 0) this.look(indexSegments(fresh, this.tolerance));
+    return this.found.map(placeOf);
   }
 
   /** Segments of the contours asked about last whose boxes reach into a square around a place. */
   near({ x, y }: Point, reach: number): PlacedSegment[] {
-    const within = ({ placed, index }: SegmentIndex) =>
-      (index?.search(x - reach, y - reach, x + reach, y + reach) ?? []).map((k) => placed[k]);
-    const unchanged = within(this.all).filter(({ contour }) => !this.changed.has(contour));
-    return [...unchanged, ...within(this.anew)];
+    return this.layers.flatMap(({ placed, index }) =>
+      (index?.search(x - reach, y - reach, x + reach, y + reach, (k) => !placed[k].isGone) ?? []).map(
+        (k) => placed[k],
+      ),
+    );
   }
 
-  /** Crossings of some segments among themselves and, where they are the changed ones, with all others. */
-  private crossingsOf({ placed, index }: SegmentIndex, changed: ReadonlySet<number>): CrossingPlace[] {
-    const { all, tolerance } = this;
-    const found: CrossingPlace[] = [];
-    placed.forEach((one, i) => {
-      eachSelfCrossing(one, tolerance, (x, y) => found.push(placeOf(one, one, x, y)));
+  private begin(contours: readonly Contour[]): PlacedSegment[] {
+    const placed = placedSegments(contours);
+    this.layers = [];
+    this.found = [];
+    this.segments = contours.map(() => []);
+    for (const one of placed) this.segments[one.contour].push(one);
+    return placed;
+  }
+
+  /** Puts a contour in the place of the one with its number; the segments that were not there before. */
+  private change(number: number, contour: Contour): PlacedSegment[] {
+    const before = new Map(this.segments[number].map((one) => [keyOf(one), one]));
+    const now: PlacedSegment[] = [];
+    addSegments(contour, number, now);
+    for (const one of this.segments[number]) one.isGone = true;
+    const fresh: PlacedSegment[] = [];
+    now.forEach((one, k) => {
+      const same = before.get(keyOf(one));
+      if (!same?.isGone || !areSame(same, one)) {
+        fresh.push(one);
+        return;
+      }
+      same.isGone = false;
+      same.number = k;
+      now[k] = same;
+    });
+    now.forEach(
+      (one, k) => (one.before = k > 0 ? now[k - 1] : contour.closed ? now[now.length - 1] : undefined),
+    );
+    this.segments[number] = now;
+    return fresh;
+  }
+
+  /** Looks where new segments cross one another, and those that are there. */
+  private look(fresh: SegmentIndex): void {
+    const { tolerance, found } = this;
+    if (this.layers.length === MOST_LAYERS) {
+      const still = this.layers.flatMap(({ placed }) => placed.filter(({ isGone }) => !isGone));
+      this.layers = [indexSegments(still, tolerance)];
+    }
+    fresh.placed.forEach((one, i) => {
+      eachSelfCrossing(one, tolerance, (x, y) => found.push({ one, other: one, x, y }));
       const { left, top, right, bottom } = boxAround(one, tolerance);
-      const look = (other: PlacedSegment) => {
-        if (!areSurelyApart(one, other))
-          eachCrossing(one, other, tolerance, (x, y) => found.push(placeOf(one, other, x, y)));
+      const compare = (other: PlacedSegment) => {
+        if (!other.isGone && !areSurelyApart(one, other))
+          eachCrossing(one, other, tolerance, (x, y) => found.push({ one, other, x, y }));
         return false;
       };
-      index?.search(left, top, right, bottom, (k) => k > i && look(placed[k]));
-      if (changed.size > 0)
-        all.index?.search(
-          left,
-          top,
-          right,
-          bottom,
-          (k) => !changed.has(all.placed[k].contour) && look(all.placed[k]),
-        );
+      fresh.index?.search(left, top, right, bottom, (k) => k > i && compare(fresh.placed[k]));
+      for (const { placed, index } of this.layers)
+        index?.search(left, top, right, bottom, (k) => compare(placed[k]));
     });
-    return found;
+    this.layers.push(fresh);
   }
 }
 
-const placeOf = (one: PlacedSegment, other: PlacedSegment, x: number, y: number): CrossingPlace => ({
+/** A number by which segments that begin at the same place are found. */
+const keyOf = ({ from }: PlacedSegment): number => from.x * APART + from.y;
+const APART = 1 << 20;
+
+const placeOf = ({ one, other, x, y }: Found): CrossingPlace => ({
   a: one.contour,
   b: other.contour,
   x,

@@ -10,6 +10,8 @@ export interface PlacedSegment {
   contour: number;
   number: number;
   before: PlacedSegment | undefined;
+  /** It is there no more. */
+  isGone: boolean;
   hull: Hull | undefined;
   /** What it was followed by last, and how closely. */
   flat: Float64Array | undefined;
@@ -22,14 +24,43 @@ export interface SegmentIndex {
   index: Flatbush | undefined;
 }
 
-/** Indexes the segments of contours, or of those with the given numbers, by the boxes around them. */
-export function indexSegments(
-  contours: readonly Contour[],
-  tolerance: number,
-  numbers: Iterable<number> = contours.keys(),
-): SegmentIndex {
+/** Segments of contours, in order. */
+export function placedSegments(contours: readonly Contour[]): PlacedSegment[] {
   const placed: PlacedSegment[] = [];
-  for (const number of numbers) place(contours[number], number, placed);
+  contours.forEach((contour, number) => addSegments(contour, number, placed));
+  return placed;
+}
+
+/** Adds the segments of the contour that has a number. */
+export function addSegments(
+  { start, segments, closed }: Contour,
+  contour: number,
+  placed: PlacedSegment[],
+): void {
+  const first = placed.length;
+  let from = start;
+  for (let number = 0; number < segments.length; number++) {
+    const segment = segments[number];
+    const before = number > 0 ? placed[placed.length - 1] : undefined;
+    const hull = hullOf(from, segment);
+    placed.push({
+      from,
+      segment,
+      contour,
+      number,
+      before,
+      isGone: false,
+      hull,
+      flat: undefined,
+      tolerance: 0,
+    });
+    from = segment;
+  }
+  if (closed && segments.length > 0) placed[first].before = placed[placed.length - 1];
+}
+
+/** Indexes segments by the boxes around them. */
+export function indexSegments(placed: PlacedSegment[], tolerance: number): SegmentIndex {
   if (placed.length === 0) return { placed, index: undefined };
   const index = new Flatbush(placed.length);
   for (const one of placed) {
@@ -40,17 +71,15 @@ export function indexSegments(
   return { placed, index };
 }
 
-function place({ start, segments, closed }: Contour, contour: number, placed: PlacedSegment[]): void {
-  const first = placed.length;
-  let from = start;
-  for (let number = 0; number < segments.length; number++) {
-    const segment = segments[number];
-    const before = number > 0 ? placed[placed.length - 1] : undefined;
-    const hull = hullOf(from, segment);
-    placed.push({ from, segment, contour, number, before, hull, flat: undefined, tolerance: 0 });
-    from = segment;
-  }
-  if (closed && segments.length > 0) placed[first].before = placed[placed.length - 1];
+/** Whether two segments run the same way between the same places. */
+export function areSame(
+  { from: a, segment: s }: PlacedSegment,
+  { from: b, segment: t }: PlacedSegment,
+): boolean {
+  if (a.x !== b.x || a.y !== b.y || s.x !== t.x || s.y !== t.y || s.kind !== t.kind) return false;
+  if (s.kind === 'arc') return t.kind === 'arc' && s.bulge === t.bulge;
+  if (s.kind === 'line' || t.kind !== 'cubic') return true;
+  return s.x1 === t.x1 && s.y1 === t.y1 && s.x2 === t.x2 && s.y2 === t.y2;
 }
 
 /** The corners that a segment is followed by within a tolerance, as x, y pairs, its ends among them. */

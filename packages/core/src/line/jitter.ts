@@ -1,6 +1,9 @@
 import { norm } from '../geometry';
 import type { Loop } from './loop';
 
+/** Points of a closed contour. */
+type Places = Pick<Loop, 'x' | 'y' | 'count'>;
+
 /**
  * Steps between the five points that a difference is taken of. Jitter of neighbours hangs together, by blur and
  * compression, so that nearer points would not show it.
@@ -37,9 +40,9 @@ const LEAST_ROUGH = 4 * CLOSE + 1;
  * How much a loop goes to and fro from one point to the next but few, in pixels: jitter and form together. Where there is
  * much of it no direction can be told from a point's neighbours.
  */
-export const roughnessOf = (loop: Loop): number => (loop.count < LEAST_ROUGH ? 0 : spread(loop, CLOSE));
+export const roughnessOf = (loop: Places): number => (loop.count < LEAST_ROUGH ? 0 : spread(loop, CLOSE));
 
-function spread({ x, y, count }: Loop, lag: number): number {
+function spread({ x, y, count }: Places, lag: number): number {
   const sizes = new Float64Array(Math.ceil(count / 2));
   const at = (i: number) => (i >= count ? i - count : i);
   for (let i = 0, n = 0; i < count; i += 2, n++) {

@@ -5,89 +5,127 @@ import type { ContourSet } from './contours';
 const CELL = 4;
 
 /**
- * Steps of closed polygons, from one point to the next, that cross another step, by the numbers of their first points:
- * of those where `suspect` is 1 at an end, and what they cross. Of steps that follow one another, those do that fold back.
+ * Steps of closed polygons, from one point to the next, by the numbers of their first points, and which of them cross.
+ * Points may be moved: only what they may cross is looked at again.
  */
-export function crossedSteps(
-  { points, starts }: Pick<ContourSet, 'points' | 'starts'>,
-  suspect: Uint8Array,
-): Set<number> {
-  const crossed = new Set<number>();
-  const asked: number[] = [];
-  const ends = nextPoints(starts);
-  for (let i = 0; i < ends.length; i++) if (suspect[i] || suspect[ends[i]]) asked.push(i);
-  if (asked.length === 0) return crossed;
-  const cells = new Cells(points, ends, asked);
-  for (const i of asked) {
-    cells.eachNear(i, (other) => {
-      if (other === i) return;
-      const crosses =
-        other === ends[i]
-          ? doFold(points, i, other, ends[other])
-          : ends[other] === i
-            ? doFold(points, other, i, ends[i])
-            : doCross(points, i, ends[i], other, ends[other]);
-      if (!crosses) return;
-      crossed.add(i);
-      crossed.add(other);
-    });
-  }
-  return crossed;
-}
-
-/** Steps by the cells that they pass: of the cells that some of them pass. */
-class Cells {
+export class Steps {
+  /** x, y of each, moved in place. */
+  private readonly points: Float64Array;
+  /** For each point the one after it, and the one before. */
+  private readonly next: Uint32Array;
+  private readonly previous: Uint32Array;
   private readonly left: number;
   private readonly top: number;
   private readonly columns: number;
-  /** By cell, where its steps begin in `steps`. */
-  private readonly begins: Uint32Array;
-  private readonly steps: Uint32Array;
+  private readonly rows: number;
+  /** By cell, its latest entry; by entry, the one before it in its cell, and its step. -1 for none. */
+  private readonly latest: Int32Array;
+  private before: Int32Array;
+  private steps: Uint32Array;
+  private count = 0;
 
-  constructor(
-    private readonly points: Float64Array,
-    private readonly ends: Uint32Array,
-    asked: readonly number[],
-  ) {
+  constructor({ points, starts }: Pick<ContourSet, 'points' | 'starts'>) {
+    this.points = points;
+    this.next = nextPoints(starts);
+    this.previous = new Uint32Array(this.next.length);
+    this.next.forEach((after, i) => (this.previous[after] = i));
     const box = boxOfPoints(points);
-    [this.left, this.top] = [box.left, box.top];
-    this.columns = Math.floor((box.right - box.left) / CELL) + 1;
-    const count = this.columns * (Math.floor((box.bottom - box.top) / CELL) + 1);
-    const wanted = new Uint8Array(count);
-    for (const i of asked) this.eachCell(i, (cell) => (wanted[cell] = 1));
-    const begins = (this.begins = new Uint32Array(count + 2));
-    for (let i = 0; i < ends.length; i++) this.eachCell(i, (cell) => (begins[cell + 2] += wanted[cell]));
-    for (let cell = 2; cell < begins.length; cell++) begins[cell] += begins[cell - 1];
-    const steps = (this.steps = new Uint32Array(begins[count + 1]));
-    for (let i = 0; i < ends.length; i++)
-      this.eachCell(i, (cell) => {
-        if (wanted[cell] === 1) steps[begins[cell + 1]++] = i;
-      });
+    // Points that are moved stay about where they were.
+    [this.left, this.top] = [box.left - CELL, box.top - CELL];
+    this.columns = Math.floor((box.right - this.left) / CELL) + 2;
+    this.rows = Math.floor((box.bottom - this.top) / CELL) + 2;
+    this.latest = new Int32Array(Math.max(0, this.columns * this.rows)).fill(-1);
+    this.before = new Int32Array(2 * this.next.length);
+    this.steps = new Uint32Array(2 * this.next.length);
+    for (let i = 0; i < this.next.length; i++) this.enter(i);
   }
 
-  /** Calls `visit` for every step that may meet step i. */
-  eachNear(i: number, visit: (other: number) => void): void {
-    const { begins, steps } = this;
-    this.eachCell(i, (cell) => {
-      for (let k = begins[cell]; k < begins[cell + 1]; k++) visit(steps[k]);
-    });
+  /** The point at which a step ends. */
+  endOf(step: number): number {
+    return this.next[step];
   }
 
-  /** The cells that the box of a step reaches into. */
-  private eachCell(i: number, visit: (cell: number) => void): void {
-    const { points, left, top, columns } = this;
-    const j = this.ends[i];
+  /** Moves a point. */
+  move(i: number, x: number, y: number): void {
+    this.points[2 * i] = x;
+    this.points[2 * i + 1] = y;
+    // Where its steps were before, they are found to cross nothing.
+    this.enter(i);
+    this.enter(this.previous[i]);
+  }
+
+  /**
+   * Steps that cross another, of those where `suspect` is 1 at an end, and what they cross. Of steps that follow one
+   * another, those do that fold back.
+   */
+  crossed(suspect: Uint8Array): Set<number> {
+    const { points, next, latest, before, steps } = this;
+    const crossed = new Set<number>();
+    for (let i = 0; i < next.length; i++) {
+      if (!suspect[i] && !suspect[next[i]]) continue;
+      this.place(i);
+      for (let row = cells[1]; row <= cells[3]; row++)
+        for (let column = cells[0]; column <= cells[2]; column++)
+          for (let entry = latest[row * this.columns + column]; entry >= 0; entry = before[entry]) {
+            const other = steps[entry];
+            if (other === i || !doesCross(points, next, i, other)) continue;
+            crossed.add(i);
+            crossed.add(other);
+          }
+    }
+    return crossed;
+  }
+
+  /** Enters a step into the cells that its box reaches into. */
+  private enter(i: number): void {
+    this.place(i);
+    for (let row = cells[1]; row <= cells[3]; row++)
+      for (let column = cells[0]; column <= cells[2]; column++) {
+        if (this.count === this.steps.length) this.grow();
+        const cell = row * this.columns + column;
+        this.before[this.count] = this.latest[cell];
+        this.steps[this.count] = i;
+        this.latest[cell] = this.count++;
+      }
+  }
+
+  private grow(): void {
+    const [before, steps] = [this.before, this.steps];
+    this.before = new Int32Array(2 * this.count + 16);
+    this.before.set(before);
+    this.steps = new Uint32Array(2 * this.count + 16);
+    this.steps.set(steps);
+  }
+
+  /** Writes the cells that a step's box reaches into: first and last column and row. */
+  private place(i: number): void {
+    const { points, next, left, top } = this;
+    const j = next[i];
     const x1 = points[2 * i];
     const y1 = points[2 * i + 1];
     const x2 = points[2 * j];
     const y2 = points[2 * j + 1];
-    const first = Math.floor(((x1 < x2 ? x1 : x2) - left) / CELL);
-    const last = Math.floor(((x1 < x2 ? x2 : x1) - left) / CELL);
-    const above = Math.floor(((y1 < y2 ? y1 : y2) - top) / CELL);
-    const below = Math.floor(((y1 < y2 ? y2 : y1) - top) / CELL);
-    for (let row = above; row <= below; row++)
-      for (let column = first; column <= last; column++) visit(row * columns + column);
+    cells[0] = within(((x1 < x2 ? x1 : x2) - left) / CELL, this.columns);
+    cells[1] = within(((y1 < y2 ? y1 : y2) - top) / CELL, this.rows);
+    cells[2] = within(((x1 < x2 ? x2 : x1) - left) / CELL, this.columns);
+    cells[3] = within(((y1 < y2 ? y2 : y1) - top) / CELL, this.rows);
   }
+}
+
+/** First and last column and row of the cells at hand. */
+const cells = new Int32Array(4);
+const within = (cell: number, count: number) => (cell < 0 ? 0 : cell >= count ? count - 1 : Math.floor(cell));
+
+/** Which steps of closed polygons cross, of those where `suspect` is 1 at an end, and what they cross. */
+export const crossedSteps = (
+  polygons: Pick<ContourSet, 'points' | 'starts'>,
+  suspect: Uint8Array,
+): Set<number> => (suspect.includes(1) ? new Steps(polygons).crossed(suspect) : new Set());
+
+function doesCross(points: Float64Array, next: Uint32Array, i: number, other: number): boolean {
+  if (other === next[i]) return doFold(points, i, other, next[other]);
+  if (next[other] === i) return doFold(points, other, i, next[i]);
+  return doCross(points, i, next[i], other, next[other]);
 }
 
 /** For each point the one after it, around each polygon. */

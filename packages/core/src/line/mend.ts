@@ -31,13 +31,21 @@ export function mend(chain: Chain, allowed: readonly number[]): Chain {
   return mended;
 }
 
+const NO_MISFIT: Misfit = { worst: 0, sum: 0, count: 0 };
 /** How often segments are looked at again, since a node that moves takes the segment beside it along. */
 const ROUNDS = 4;
 
-/** Mends what is farther off than `tolerance` until nothing is. */
-export function mendAll(chain: Chain, tolerance: number): { chain: Chain; misfits: Misfit[] } {
+/**
+ * Mends what is farther off than `tolerance` until nothing is; segments of which `isNear` says so are near enough as
+ * they are, and have no misfit.
+ */
+export function mendAll(
+  chain: Chain,
+  tolerance: number,
+  isNear: (chain: Chain, k: number) => boolean = () => false,
+): { chain: Chain; misfits: Misfit[] } {
   for (let round = 0; ; round++) {
-    const misfits = chain.segments.map((_, k) => misfitOf(chain, k));
+    const misfits = chain.segments.map((_, k) => (isNear(chain, k) ? NO_MISFIT : misfitOf(chain, k)));
     if (round === ROUNDS || misfits.every(({ worst }) => worst <= tolerance)) return { chain, misfits };
     chain = mend(
       chain,

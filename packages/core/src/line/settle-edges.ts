@@ -2,15 +2,16 @@ import { type Context, checkStopped } from '../context';
 import type { GreyPicture } from '../raster';
 import type { ContourSet } from './contours';
 import { halfPlaneDistance, halfPlaneShare } from './half-plane';
-import { crossedSteps } from './knots';
+import { roughnessOf } from './jitter';
+import { Steps } from './knots';
 import { softEdgeOffset } from './soft-edges';
 
 /** Places nearer than this to a pixel's side are on it. */
 const BETWEEN = 1e-9;
-/** Moves shorter than this, in pixels, and those by a sharp edge make no contours cross. */
-const SURE = 0.05;
-/** How often it is looked again whether any cross. */
-const ROUNDS = 12;
+/** Contours may become so much rougher by being moved. */
+const ROUGHER = 1;
+/** How often it is looked again whether any cross, before all go back. */
+const ROUNDS = 24;
 
 /** Neighbours may differ this much, as a share of the contrast, from what a straight sharp edge predicts. */
 const TRUSTED = 0.06;
@@ -30,7 +31,6 @@ export function settleEdges(
   context: Context,
 ): ContourSet {
   const points = contours.points.slice();
-  const suspect = new Uint8Array(points.length / 2);
   const edge = { nx: 0, ny: 0, offset: 0, trust: 0 };
   for (let i = 0; i < points.length; i += 2) {
     if ((i & 0xffff) === 0) checkStopped(context);
@@ -41,25 +41,51 @@ export function settleEdges(
     const offset = edge.trust * edge.offset + (1 - edge.trust) * soft;
     points[i] = x + offset * edge.nx;
     points[i + 1] = y + offset * edge.ny;
-    if (edge.trust < 1 && Math.abs(offset) > SURE) suspect[i >> 1] = 1;
   }
+  keepSmooth(contours, points);
   const settled = { ...contours, points };
-  takeBack(settled, contours.points, suspect);
+  takeBack(settled, contours.points);
   return settled;
 }
 
-/** Points that moved so that contours cross go back to where they were found: there nothing crosses. */
-function takeBack({ points, starts }: ContourSet, found: Float64Array, suspect: Uint8Array): void {
-  for (let round = 0; round < ROUNDS; round++) {
-    const crossed = crossedSteps({ points, starts }, suspect);
-    if (crossed.size === 0) return;
-    for (const step of crossed)
-      for (const i of [step, step + 1 < suspect.length ? step + 1 : step]) {
-        points[2 * i] = found[2 * i];
-        points[2 * i + 1] = found[2 * i + 1];
-      }
-    if (round === ROUNDS - 2) points.set(found);
+/** Contours that moving has made rougher go back: there are no edges such as were looked for, but grain. In place. */
+function keepSmooth({ points: found, starts }: ContourSet, points: Float64Array): void {
+  for (let c = 0; c + 1 < starts.length; c++) {
+    const own = found.subarray(2 * starts[c], 2 * starts[c + 1]);
+    const moved = points.subarray(2 * starts[c], 2 * starts[c + 1]);
+    if (roughnessOf(placesIn(moved)) > ROUGHER * roughnessOf(placesIn(own))) moved.set(own);
   }
+}
+
+function placesIn(points: Float64Array) {
+  const count = points.length / 2;
+  const [x, y] = [new Float64Array(count), new Float64Array(count)];
+  for (let i = 0; i < count; i++) {
+    x[i] = points[2 * i];
+    y[i] = points[2 * i + 1];
+  }
+  return { x, y, count };
+}
+
+/** Points that moved so that contours cross go back to where they were found: there nothing crosses. */
+function takeBack(moved: ContourSet, found: Float64Array): void {
+  const { points } = moved;
+  const steps = new Steps(moved);
+  let asked = new Uint8Array(points.length / 2).fill(1);
+  for (let round = 0; round < ROUNDS; round++) {
+    const back = new Set<number>();
+    for (const step of steps.crossed(asked))
+      for (const i of [step, steps.endOf(step)])
+        if (points[2 * i] !== found[2 * i] || points[2 * i + 1] !== found[2 * i + 1]) back.add(i);
+    if (back.size === 0) return;
+    // Only what went back may cross something that it did not before.
+    asked = new Uint8Array(points.length / 2);
+    for (const i of back) {
+      asked[i] = 1;
+      steps.move(i, found[2 * i], found[2 * i + 1]);
+    }
+  }
+  points.set(found);
 }
 
 /** Distance from (x, y) to the edge along its normal, which points to the paper, and how far to trust it; false where there is none. */

@@ -28,6 +28,17 @@ export function strayed(
   crossings: Crossings,
 ): CrossingPlace[] {
   const reach = SMALL * tolerance;
+  const known = new Map<number, Known>();
+  const about = (b: number): Known => {
+    const { contour } = fitted[b];
+    const own = known.get(b) ?? {
+      area: signedArea(contour),
+      path: flatten(contour, FLAT),
+      rim: rimOf(fitted[b]),
+    };
+    known.set(b, own);
+    return own;
+  };
   return fitted.flatMap((one, k) => {
     if (!isWithin(one.contour, reach)) return [];
     const { start } = one.contour;
@@ -39,9 +50,9 @@ export function strayed(
     if (!near) return [];
     const { contour: b, number: segmentB } = near.placed;
     // Ink lies to the left of outer contours that run counter-clockwise, and of holes that run clockwise.
-    const turned = signedArea(fitted[b].contour) > 0 === (holes[b] === 1);
+    const turned = about(b).area > 0 === (holes[b] === 1);
     const isInInk = near.side < 0 !== turned;
-    if (isInInk === (holes[k] === 1) || !changedSides(one, fitted[b])) return [];
+    if (isInInk === (holes[k] === 1) || !changedSides(one, about(b))) return [];
     return [{ a: k, b, ...start, segmentA: 0, segmentB }];
   });
 }
@@ -73,11 +84,19 @@ function nearestChord(
   return nearest;
 }
 
+/** What is asked of a contour that specks lie near: worked out once. */
+interface Known {
+  area: number;
+  /** What it is followed by, and the rim it follows, as polygons. */
+  path: Float64Array;
+  rim: Float64Array;
+}
+
 /** Whether a contour begins inside another where its rim begins outside, or the other way around. */
-function changedSides(one: Fitted, other: Fitted): boolean {
+function changedSides(one: Fitted, { path, rim }: Known): boolean {
   const { x, y } = one.contour.start;
   const [rimX, rimY] = rimOf(one);
-  return insidePolygon(flatten(other.contour, FLAT), x, y) !== insidePolygon(rimOf(other), rimX, rimY);
+  return insidePolygon(path, x, y) !== insidePolygon(rim, rimX, rimY);
 }
 
 /** Whether every node lies within a distance of the first. */

@@ -95,7 +95,16 @@ function tightened(
   const allowed = chain.segments.map((_, k) =>
     segments.has(k) ? tolerance * TIGHTER[Math.min(level(k), TIGHTER.length - 1)] : Infinity,
   );
-  const { chain: mended } = mendAll(mend(chain, allowed), tolerance);
+  const ends = new Map<object, number[]>();
+  const endsOf = ({ nodes, segments }: Chain, k: number) => {
+    const [from, to] = [nodes[k], nodes[k + 1 < nodes.length ? k + 1 : 0]];
+    return segments[k] && [from.x, from.y, to.x, to.y];
+  };
+  chain.segments.forEach((segment, k) => ends.set(segment, endsOf(chain, k)));
+  // What was near enough, and still lies between the same two places, is near enough.
+  const isSame = (other: Chain, k: number) =>
+    ends.get(other.segments[k])?.every((place, i) => place === endsOf(other, k)[i]) ?? false;
+  const { chain: mended } = mendAll(mend(chain, allowed), tolerance, isSame);
   const next = 1 + Math.max(...[...segments].map(level));
   const before = new Set<object>(chain.segments);
   for (const segment of mended.segments) if (!before.has(segment)) levels.set(segment, next);
