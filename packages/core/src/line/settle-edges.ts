@@ -8,8 +8,8 @@ import { softEdgeOffset } from './soft-edges';
 
 /** Places nearer than this to a pixel's side are on it. */
 const BETWEEN = 1e-9;
-/** Contours may become so much rougher by being moved. */
-const ROUGHER = 1;
+/** Contours smoother than this, in pixels, are no grain's. */
+const GRAIN = 0.06;
 /** How often it is looked again whether any cross, before all go back. */
 const ROUNDS = 24;
 
@@ -53,7 +53,8 @@ function keepSmooth({ points: found, starts }: ContourSet, points: Float64Array)
   for (let c = 0; c + 1 < starts.length; c++) {
     const own = found.subarray(2 * starts[c], 2 * starts[c + 1]);
     const moved = points.subarray(2 * starts[c], 2 * starts[c + 1]);
-    if (roughnessOf(placesIn(moved)) > ROUGHER * roughnessOf(placesIn(own))) moved.set(own);
+    const roughness = roughnessOf(placesIn(moved));
+    if (roughness > GRAIN && roughness > roughnessOf(placesIn(own))) moved.set(own);
   }
 }
 
@@ -70,6 +71,7 @@ function placesIn(points: Float64Array) {
 /** Points that moved so that contours cross go back to where they were found: there nothing crosses. */
 function takeBack(moved: ContourSet, found: Float64Array): void {
   const { points } = moved;
+  if (points.length === 0) return;
   const steps = new Steps(moved);
   let asked = new Uint8Array(points.length / 2).fill(1);
   for (let round = 0; round < ROUNDS; round++) {
