@@ -1,4 +1,4 @@
-import { fact, goTo, openSample } from './support/page';
+import { fact, goTo, onBench, openSample } from './support/page';
 import { expect, test } from './support/server';
 
 test('dragging a slider shows a preview, letting go computes in full and takes one step', async ({
@@ -41,6 +41,28 @@ test('zoom to the pointer, fit, misfit and wipe by keyboard', async ({ page, ser
   await expect(page.getByLabel('Left of the wipe')).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Misfit lit up');
+});
+
+test('a contour is picked by a click and by keys, told of, and let go when there are other paths', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Sealing ring');
+  const picked = page.locator('drelk-picked');
+  const on = await onBench(page, 1);
+  const outside = on(0.5, 0.94);
+  await page.mouse.click(outside.x, outside.y);
+  await expect(picked).toContainText('outer contour, 2 nodes');
+  await page.keyboard.press('n');
+  await expect(picked).toContainText('hole');
+  await page.keyboard.press('Shift+N');
+  await expect(picked).toContainText(/60(\.0\d)? mm × 60(\.0\d)? mm/);
+  await page.getByRole('button', { name: 'Let go of the contour' }).click();
+  await expect(picked).toHaveText('');
+  await page.keyboard.press('n');
+  await goTo(page, 'Ink');
+  await page.getByRole('button', { name: 'light', exact: true }).click();
+  await expect(picked).toHaveText('');
 });
 
 test('the paths are drawn where the ink is: the browser’s own hit test agrees', async ({ page, server }) => {

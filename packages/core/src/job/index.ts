@@ -7,6 +7,7 @@ export * from './square';
 export * from './ink';
 export * from './trace';
 export * from './run';
+export * from './warm-up';
 export * from './options';
 export * from './facts';
 export * from './length';

@@ -24,6 +24,7 @@ import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, type BenchLayer, type BenchLayout } from './layout';
 import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
+import { Picked } from './picked';
 import { ToolBox } from './tools/tool-box';
 import { WipeBar } from './wipe-bar';
 
@@ -35,7 +36,7 @@ const PICK_REACH = 6;
 /** The large working view: picture, ink and paths over each other, with rulers, wipe and misfit. */
 @Component({
   selector: 'drelk-bench',
-  imports: [IconButton, LiveResult, Loupe, WipeBar],
+  imports: [IconButton, LiveResult, Loupe, Picked, WipeBar],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
@@ -86,6 +87,8 @@ export class Bench implements OnDestroy {
       { key: '0', does: 'Whole picture on the bench', run: () => this.fit() },
       { key: '+', does: 'Zoom in', run: () => this.state.zoom(1.25) },
       { key: '-', does: 'Zoom out', run: () => this.state.zoom(0.8) },
+      { key: 'n', shift: false, does: 'Pick the next contour', run: () => this.pickNext(1) },
+      { key: 'n', shift: true, does: 'Pick the one before', run: () => this.pickNext(-1) },
     ]);
     afterNextRender(() => this.build());
     effect(() => this.draw());
@@ -221,6 +224,15 @@ export class Bench implements OnDestroy {
     if (!at || !view || this.tools.active() || this.state.layout().opacity.paths === 0) return;
     const id = pickPath(view.paths, at, PICK_REACH / this.state.eye().scale);
     this.state.picked.set(id === this.state.picked() ? undefined : id);
+  }
+
+  /** Picks the contour so many further on, around again at the end. */
+  private pickNext(step: number): void {
+    const ids = this.work.view()?.paths.ids;
+    if (!ids || ids.length === 0) return;
+    const picked = this.state.picked();
+    const at = picked === undefined ? (step > 0 ? -1 : 0) : ids.indexOf(picked);
+    this.state.picked.set(ids[(at + step + ids.length) % ids.length]);
   }
 
   private loupePictures(): LoupePicture[] {

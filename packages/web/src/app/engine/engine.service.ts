@@ -44,6 +44,12 @@ export class EngineService {
     this.answers.subscribe((answer) => this.receive(answer));
   }
 
+  /** Has the worker compile what will be hot, while it is not known yet what will be asked. */
+  warmUp(): void {
+    if (this.count > 0) return;
+    this.worker.postMessage({ type: 'warm', request: ++this.count } satisfies EngineRequest);
+  }
+
   /** Asks one question; rejects with a sentence. What is in `transfer` is moved, not copied. */
   ask<C extends EngineCall>(
     type: C,
@@ -51,8 +57,11 @@ export class EngineService {
     transfer: Transferable[] = [],
   ): Promise<EngineCalls[C]['answer']> {
     const request = ++this.count;
-    // Another picture is opened for another page, which holds nothing yet.
-    if (type === 'open') this.held = {};
+    if (type === 'open') {
+      // Another picture is for another page, which holds nothing yet; what was computed before is wanted no more.
+      this.held = {};
+      if (this.flag) Atomics.store(this.flag, 0, request);
+    }
     const mine = this.answers.pipe(
       filter((answer) => answer.request === request && answer.type !== 'progress'),
       map((answer) => {

@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { type Context, DrelkError, buffersOf, checkPicture } from '@drelk/core';
+import { type Context, DrelkError, buffersOf, checkPicture, warmUp } from '@drelk/core';
 import type {
   EngineAnswer,
   EngineCall,
@@ -25,10 +25,20 @@ const VANISHING = [0xd0_2d_51_c4, 0xd0_ad_86_1d];
 
 addEventListener('message', ({ data }: MessageEvent<EngineRequest>) => {
   if (data.type === 'share') newest = new Int32Array(data.flag);
+  else if (data.type === 'warm') warm(data.request);
   else void answer(data);
 });
 
-async function answer(message: Exclude<EngineRequest, { type: 'share' }>): Promise<void> {
+/** Gives way to the first question. */
+function warm(request: number): void {
+  try {
+    warmUp(contextFor(request, true));
+  } catch (error) {
+    if (!(error instanceof DrelkError)) throw error;
+  }
+}
+
+async function answer(message: Exclude<EngineRequest, { type: 'share' | 'warm' }>): Promise<void> {
   const { request } = message;
   try {
     if (message.type === 'compute') {

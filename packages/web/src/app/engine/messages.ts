@@ -51,6 +51,8 @@ export type EngineCall = keyof EngineCalls;
 /** What the page sends to the worker. */
 export type EngineRequest =
   | { type: 'share'; flag: SharedArrayBuffer }
+  /** Nothing is asked yet: what will be hot may be compiled meanwhile. */
+  | { type: 'warm'; request: number }
   | { type: 'compute'; request: number; document: JobDocument; mode: 'preview' | 'full'; held: Held }
   | { [C in EngineCall]: { type: C; request: number } & EngineCalls[C]['asks'] }[EngineCall];
 

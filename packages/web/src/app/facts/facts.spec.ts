@@ -35,16 +35,6 @@ describe('Facts', () => {
     expect(bench.layout()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
   });
 
-  it('tell of the contour that is picked, and let go of it', () => {
-    const { bench } = fakeWork();
-    bench.picked.set(2);
-    const { text, press } = render(Facts);
-    expect(text()).toContain('8 mm × 8 mm');
-    expect(text()).toContain('picked, 2 nodes');
-    press('picked');
-    expect(bench.picked()).toBeUndefined();
-  });
-
   it('say nothing of ink where there was no picture', () => {
     const { facts } = viewWith();
     fakeWork(viewWith({ traced: undefined, facts: { ...facts, match: undefined, off: undefined } }));

@@ -1,8 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
-import { originAt } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { Highlight } from '../bench/highlights';
-import type { ShownView } from '../engine/messages';
 import { Workbench } from '../job/workbench';
 
 interface Fact {
@@ -72,7 +70,6 @@ export class Facts {
       ),
       this.highlighting('length', 'cut length', lengthInLarge(facts.cutLength, unit), 'Shows every contour.'),
       ...(facts.match === undefined ? [] : this.traceFacts(facts.match, facts.off ?? 0)),
-      ...this.pickedFacts(view),
     ];
   });
 
@@ -96,24 +93,6 @@ export class Facts {
         shows: 'Shows paths and ink over one another.',
         lit: layout.style === 'lines' && layout.opacity.ink > 0,
         press: () => this.showRim(),
-      },
-    ];
-  }
-
-  /** The contour that was clicked on the bench: its size and nodes. */
-  private pickedFacts({ paths, millimetresPerPixel }: ShownView): Fact[] {
-    const k = paths.ids.indexOf(this.bench.picked() ?? 0);
-    if (k < 0) return [];
-    const { box } = originAt(paths, k);
-    const length = (pixels: number) => this.work.length(pixels * millimetresPerPixel);
-    const nodes = paths.starts[k + 1] - paths.starts[k];
-    return [
-      {
-        name: `picked, ${nodes} ${nodes === 1 ? 'node' : 'nodes'}`,
-        value: `${length(box.right - box.left)} × ${length(box.bottom - box.top)}`,
-        shows: 'Lets go of it.',
-        lit: true,
-        press: () => this.bench.picked.set(undefined),
       },
     ];
   }

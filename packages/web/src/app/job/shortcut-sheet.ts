@@ -1,7 +1,7 @@
 import { Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { MatButtonModule } from '@angular/material/button';
-import { type Shortcut, keyName } from './shortcuts';
+import { type Shortcut, keyName, listed } from './shortcuts';
 
 /** The sheet that lists every key. */
 @Component({
@@ -40,7 +40,7 @@ import { type Shortcut, keyName } from './shortcuts';
   `,
 })
 export class ShortcutSheet {
-  readonly rows = inject<Shortcut[]>(MAT_DIALOG_DATA).map((shortcut) => ({
+  readonly rows = listed(inject<Shortcut[]>(MAT_DIALOG_DATA)).map((shortcut) => ({
     key: keyName(shortcut),
     does: shortcut.does,
   }));

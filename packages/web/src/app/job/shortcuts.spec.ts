@@ -1,4 +1,4 @@
-import { type Shortcut, belongsToFocus, keyName, shortcutFor } from './shortcuts';
+import { type Shortcut, belongsToFocus, keyName, listed, shortcutFor } from './shortcuts';
 
 const run = () => undefined;
 const shortcuts: Shortcut[] = [
@@ -29,6 +29,20 @@ describe('shortcuts', () => {
 
   it('are written as they are pressed', () =>
     expect(shortcuts.map(keyName)).toEqual(['Ctrl Z', 'Ctrl Shift Z', 'M']));
+
+  it('are listed by kind: stages, signs, letters, what is held together', () => {
+    const keys = ['Escape', 'z', '+', '2', 'm', '1'].map((key) => ({ key, does: key, run }));
+    const held = { key: 'y', control: true, does: 'held', run };
+    expect(listed([held, ...keys]).map(({ does }) => does)).toEqual([
+      '2',
+      '1',
+      '+',
+      'z',
+      'm',
+      'held',
+      'Escape',
+    ]);
+  });
 
   it('leave typing and sliders alone', () => {
     const field = document.createElement('input');

@@ -42,8 +42,21 @@ export function keyName({ key, control, shift }: Shortcut): string {
     ArrowRight: '→',
     ArrowUp: '↑',
     ArrowDown: '↓',
+    Escape: 'Esc',
   };
   return [control ? 'Ctrl' : '', shift ? 'Shift' : '', names[key] ?? key.toUpperCase()]
     .filter(Boolean)
     .join(' ');
+}
+
+/** Kinds of keys in the order in which they are listed: stages first, what is held together last. */
+const KINDS_OF_KEYS = [/^[1-9]$/, /^[^a-z]$/i, /^[a-z]$/i];
+
+/** Shortcuts as a sheet lists them. */
+export function listed(shortcuts: readonly Shortcut[]): Shortcut[] {
+  const rank = ({ key, control }: Shortcut) => {
+    const kind = control ? -1 : KINDS_OF_KEYS.findIndex((one) => one.test(key));
+    return kind < 0 ? KINDS_OF_KEYS.length : kind;
+  };
+  return [...shortcuts].sort((a, b) => rank(a) - rank(b));
 }

@@ -7,6 +7,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { type JobCard, type Sample, routes } from '@drelk/contract';
+import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { IconButton } from '../shared/icon-button';
 import { IntakeService } from '../shared/intake.service';
@@ -53,6 +54,7 @@ export class Shelf {
   private readonly pdf = inject(PdfPages);
 
   constructor() {
+    inject(EngineService).warmUp();
     combineLatest([toObservable(this.search), toObservable(this.bin), toObservable(this.changed)])
       .pipe(
         debounceTime(80),
