@@ -31,8 +31,8 @@ export interface FitLimits {
 /** Smoothness that leaves the rim no farther than the tolerance does; each pixel above it may leave it by half of one. */
 export const USUAL_SMOOTHNESS = 0.8;
 const PER_SMOOTHNESS = 0.5;
-/** Of what curves may be off, so much may be due to evening out. */
-const EVENED = 0.8;
+/** Evening out may move points by so many times what curves may be off: of those still near enough, fewer do. */
+const EVENED = 1.2;
 /** Curves within a tolerance are about so much less off on the average. */
 const PER_MEAN = 7;
 /** So few points are all nodes. */
