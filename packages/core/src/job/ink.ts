@@ -23,7 +23,7 @@ import type { Corners } from '../square';
 import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 import type { RunStep } from './memory';
-import { type ResolvedInk, cornersOf, resolveInk } from './resolve';
+import { type ResolvedInk, resolveInk } from './resolve';
 import type { DecodedPicture, Squared } from './square';
 
 /** What Ink found on its way. */
@@ -50,8 +50,7 @@ export function runInk(
   step: RunStep,
   context: Context,
 ): { key: string; value: InkResult } {
-  const { plan, picture, grey } = square.value;
-  const corners = cornersOf(document, seen);
+  const { plan, corners, picture, grey } = square.value;
   const middle = corners
     ? { x: mean(corners, 0) / reduction, y: mean(corners, 1) / reduction }
     : { x: source.width / 2, y: source.height / 2 };

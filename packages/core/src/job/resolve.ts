@@ -13,6 +13,7 @@ import type { PictureLook } from './look';
 
 /** Settings with nothing left open, in pixels of the picture that is computed on. */
 export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'strokes' | 'clean'> {
+  kind: Kind;
   by: Separation;
   tone: { brightness: number; contrast: number; levelled: boolean };
   /** In the order in which they are replayed. */
@@ -37,7 +38,7 @@ const PHOTO_SPECKS = 12;
 const MOST_SPECKS = 40;
 
 /** What the picture is taken to be: as set, or as seen. */
-export const kindOf = ({ ink }: Pick<JobDocument, 'ink'>, { look }: PictureLook): Kind =>
+const kindOf = ({ ink }: Pick<JobDocument, 'ink'>, { look }: PictureLook): Kind =>
   ink.kind === 'auto' ? look.kind : ink.kind;
 
 /** The corners to flatten by, in source pixels, or null: as set, or those of the sheet seen in a photo. */
@@ -88,6 +89,7 @@ export function resolveInk(
   const { clean, edges } = ink;
   return {
     ...ink,
+    kind,
     by: ink.by === 'auto' ? SEPARATION[kind] : ink.by,
     // Plates that become paths of their own are all wanted, however light.
     plates:

@@ -1,6 +1,6 @@
 import type { Context } from '../context';
 import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
-import { RIM, type SquarePlan, planSquare, squareUp } from '../square';
+import { type Corners, RIM, type SquarePlan, planSquare, squareUp } from '../square';
 import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 import type { RunStep } from './memory';
@@ -22,7 +22,8 @@ export interface DecodedPicture {
 /** What Square up gives, under the key by which the next step knows it. */
 export interface Squared {
   key: string;
-  value: { plan: SquarePlan; picture: ColourPicture; grey: GreyPicture };
+  /** `corners` are those it was flattened by, in source pixels; null where it was not. */
+  value: { plan: SquarePlan; corners: Corners | null; picture: ColourPicture; grey: GreyPicture };
 }
 
 /** Square up: the plan, the picture made by it, and its tones. */
@@ -33,13 +34,14 @@ export function runSquare(
   step: RunStep,
   context: Context,
 ): Squared {
-  const corners = cornersOf(document, seen)?.map((value) => value / reduction) ?? null;
+  const corners = cornersOf(document, seen);
+  const own = corners?.map((value) => value / reduction) ?? null;
   const density = document.source.density === null ? null : document.source.density / reduction;
   const settings = reducedSquare(document.square, reduction);
-  const plan = planSquare(picture, settings, corners, density, RIM / reduction);
+  const plan = planSquare(picture, settings, own, density, RIM / reduction);
   const { width, height, toResult, loop, exact } = plan;
   const pixels = `${key} ${JSON.stringify([width, height, toResult, loop, exact])}`;
   const squared = step('square', 'square', pixels, () => squareUp(picture, plan, context));
   const grey = step('grey', 'grey', squared.key, () => toGrey(squared.value, context));
-  return { key: squared.key, value: { plan, picture: squared.value, grey: grey.value } };
+  return { key: squared.key, value: { plan, corners, picture: squared.value, grey: grey.value } };
 }

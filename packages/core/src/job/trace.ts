@@ -18,7 +18,6 @@ import { type InkResult, runInk } from './ink';
 import { platesOf, runLine } from './line';
 import { type PictureLook, lookAtPicture } from './look';
 import type { Memory, RunStep } from './memory';
-import { cornersOf, kindOf } from './resolve';
 import { type DecodedPicture, runSquare } from './square';
 
 /** What only a picture has: how its paths came about. Lengths in pixels of the picture computed on. */
@@ -62,7 +61,7 @@ export function tracePicture(
   const { reduction } = source;
   const seen = see(source, memory, step, context);
   const square = runSquare(document, source, seen, step, context);
-  const { plan, picture, grey } = square.value;
+  const { plan, corners, picture, grey } = square.value;
   const ink = runInk(document, source, seen, square, step, context);
   const contours = step('contours', 'contours', ink.key, () => {
     const { grey: tones, level, changes } = ink.value.ink;
@@ -83,7 +82,7 @@ export function tracePicture(
     matchShapes(line.value.rims, line.value.shapes, height),
   );
   const hintsAbout = {
-    corners: cornersOf(document, seen),
+    corners,
     ghosts: document.source.kind === 'jpeg' && seen.ghosts(),
     millimetresPerPixel: scale.source === 'none' ? null : scale.millimetresPerPixel / reduction,
   };
@@ -101,8 +100,8 @@ export function tracePicture(
     traced: {
       reduction,
       seen,
-      kind: kindOf(document, seen),
-      corners: hintsAbout.corners,
+      kind: ink.value.settings.kind,
+      corners,
       hints: hints.value,
       plan,
       picture,

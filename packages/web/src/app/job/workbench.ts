@@ -12,6 +12,8 @@ import { thumbnailOf } from './thumbnail';
 
 /** Pause after a result before the small picture on the shelf is made anew, in milliseconds. */
 const THUMBNAIL_AFTER = 1500;
+/** Pictures of more pixels are seen as a preview first, and in full right after. */
+const LARGE = 6_000_000;
 
 /** The open job brought together with what is computed of it. */
 @Injectable()
@@ -42,16 +44,22 @@ export class Workbench {
   private readonly api = inject(ApiService);
   private readonly problems = inject(ProblemService);
   private readonly opened = signal(false);
+  /** Something of the picture was shown already, or it is not so large that it takes long. */
+  private readonly glimpsed = signal(true);
   private id = '';
 
   constructor() {
     effect(() => {
       const document = this.store.shown();
+      const isFirst = !this.glimpsed();
       if (document && this.opened())
-        this.engine.compute(document, this.store.tentative() ? 'preview' : 'full');
+        this.engine.compute(document, this.store.tentative() || isFirst ? 'preview' : 'full');
     });
     this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
-    this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => this.problem.set(problem));
+    this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => {
+      this.problem.set(problem);
+      this.glimpsed.set(true);
+    });
     this.engine.restarted.pipe(takeUntilDestroyed()).subscribe(() => {
       this.problems.show({
         message: 'The computation had to be started anew.',
@@ -74,7 +82,8 @@ export class Workbench {
     this.opened.set(false);
     const document = this.store.document();
     if (!document) return;
-    const { blob, name, kind } = document.source;
+    const { blob, name, kind, width, height } = document.source;
+    this.glimpsed.set(width * height <= LARGE);
     // What this browser cannot decode comes as PNG from the server, pixel for pixel.
     const file = kind === 'tiff' ? this.api.blobPng(blob) : this.api.blob(blob);
     file.subscribe({
@@ -111,6 +120,7 @@ export class Workbench {
     if (view.ink) this.replace(this.ink, view.ink);
     const paths = view.paths ?? this.view()?.paths;
     if (paths) this.view.set({ ...view, paths });
+    this.glimpsed.set(true);
   }
 
   /** Bitmaps hold memory until they are closed; the old one goes once nothing draws it any more. */

@@ -1,0 +1,80 @@
+import { TestBed } from '@angular/core/testing';
+import { Subject, of } from 'rxjs';
+import { newJob } from '@drelk/core';
+import { viewWith } from '../../../testing/fake-work';
+import { BenchState } from '../bench/bench-state';
+import { EngineService } from '../engine/engine.service';
+import type { EngineProblem, ResultView } from '../engine/messages';
+import { ApiService } from '../shared/api.service';
+import { provideStages } from '../stages/stages';
+import { JobStore } from './job-store';
+import { Workbench } from './workbench';
+
+/** A workbench with a job on a picture of some size, and an engine that answers when it is told to. */
+async function opened(width: number, height: number) {
+  const results = new Subject<ResultView>();
+  const problems = new Subject<EngineProblem>();
+  const compute = jest.fn();
+  const engine = {
+    results,
+    problems,
+    restarted: new Subject<void>(),
+    compute,
+    ask: () => Promise.resolve({}),
+  };
+  TestBed.configureTestingModule({
+    providers: [
+      provideStages(),
+      BenchState,
+      JobStore,
+      Workbench,
+      { provide: EngineService, useValue: engine },
+      { provide: ApiService, useValue: { blob: () => of(new ArrayBuffer(0)), setThumbnail: () => of(null) } },
+    ],
+  });
+  const work = TestBed.inject(Workbench);
+  const source = { blob: 'a', name: 'tea.jpg', kind: 'jpeg', width, height, density: null, notes: [] };
+  const card = { id: 'job', name: 'Tea', revision: 1, updatedAt: '', thumbnail: null, binned: false };
+  work.store.load({ ...card, document: newJob(source), steps: [], cursor: 0 });
+  await work.open('job');
+  await new Promise((resolve) => setTimeout(resolve));
+  TestBed.tick();
+  const asked = () => compute.mock.calls.map(([, mode]: [unknown, string]) => mode);
+  return { work, results, problems, asked };
+}
+
+describe('opening a job', () => {
+  it('computes a picture of usual size in full', async () => {
+    const { asked } = await opened(1600, 1200);
+    expect(asked()).toEqual(['full']);
+  });
+
+  it('shows a large one as a preview first, and then in full', async () => {
+    const { work, results, asked } = await opened(4000, 3000);
+    expect(asked()).toEqual(['preview']);
+    results.next(viewWith({ mode: 'preview' }));
+    TestBed.tick();
+    expect(asked()).toEqual(['preview', 'full']);
+    expect(work.view()?.mode).toBe('preview');
+    results.next(viewWith());
+    TestBed.tick();
+    expect(asked()).toHaveLength(2);
+  });
+
+  it('tries a large one in full as well where its preview came to nothing', async () => {
+    const { work, problems, asked } = await opened(4000, 3000);
+    problems.next({ code: 'no-ink', message: 'Nothing here is ink.', hint: '' });
+    TestBed.tick();
+    expect(work.problem()?.message).toContain('Nothing');
+    expect(asked()).toEqual(['preview', 'full']);
+  });
+});
+
+it('keeps the paths it has where a result brings no others', async () => {
+  const { work, results } = await opened(100, 80);
+  const { paths, ...rest } = viewWith();
+  results.next({ ...rest, paths });
+  results.next({ ...rest, facts: { ...rest.facts, width: 99 } });
+  expect(work.view()?.paths).toBe(paths);
+  expect(work.view()?.facts.width).toBe(99);
+});
