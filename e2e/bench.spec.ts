@@ -61,7 +61,7 @@ test('a contour is picked by a click and by keys, told of, and let go when there
   await expect(picked).toHaveText('');
   await page.keyboard.press('n');
   await goTo(page, 'Ink');
-  await page.getByRole('button', { name: 'light', exact: true }).click();
+  await page.getByRole('radio', { name: 'light', exact: true }).click();
   await expect(picked).toHaveText('');
 });
 

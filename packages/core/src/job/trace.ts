@@ -10,7 +10,7 @@ import {
   settleEdges,
   traceContours,
 } from '../line';
-import { type Artwork, scaleFor } from '../piece';
+import { type Artwork, SCREEN_PIXEL, scaleFor } from '../piece';
 import type { ColourPicture } from '../raster';
 import { type Corners, type SquareHint, type SquarePlan, measureHints } from '../square';
 import type { JobDocument } from './document';
@@ -71,7 +71,8 @@ export function tracePicture(
   const { width, height } = picture;
   const frame: Box = { left: 0, top: 0, right: width, bottom: height };
   const { points } = contours.value;
-  const known = plan.scale;
+  const { from, millimetresPerPixel } = plan.scale;
+  const known = { from, millimetresPerPixel: millimetresPerPixel ?? SCREEN_PIXEL * reduction };
   const scale = scaleFor(document.piece, frame, points.length > 0 ? boxOfPoints(points) : undefined, known);
   const asked = document.line.tolerance;
   const tolerance =

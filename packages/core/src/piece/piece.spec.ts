@@ -1,7 +1,7 @@
 import { circleContour, packPaths } from '../geometry';
 import type { Artwork } from './artwork';
 import { makePiece } from './piece';
-import { type KnownScale, scaleFor } from './scale';
+import { type KnownScale, SCREEN_PIXEL, scaleFor } from './scale';
 import type { PieceSettings } from './settings';
 
 /** A ring in a picture of 100 by 80 pixels, its outer circle from 20 to 60 and from 10 to 50. */
@@ -66,7 +66,7 @@ describe('makePiece', () => {
 });
 
 describe('scaleFor', () => {
-  const none: KnownScale = { from: 'none', millimetresPerPixel: null };
+  const none: KnownScale = { from: 'none', millimetresPerPixel: SCREEN_PIXEL };
 
   it('is a screen’s where nothing is known: 96 pixels an inch (CSS Values and Units, 6.2)', () => {
     const scale = scaleFor(settings, artwork.frame, undefined, none);

@@ -5,8 +5,8 @@ import type { PieceSettings } from './settings';
 /** What is known of the true size of a provider's units before anything is asked for. */
 export interface KnownScale {
   from: 'file' | 'ruler' | 'rectangle' | 'none';
-  /** Millimetres of a unit: a pixel of the picture, or the unit of a drawing. */
-  millimetresPerPixel: number | null;
+  /** Millimetres of a unit: a pixel of the picture, or the unit of a drawing; where none is known, as on a screen. */
+  millimetresPerPixel: number;
 }
 
 /** Where the size of a piece comes from; `none` is a screen's 96 pixels an inch, and no true size. */
@@ -18,8 +18,8 @@ export interface PieceScale {
   source: ScaleSource;
 }
 
-/** Millimetres of a pixel where nothing better is known (CSS Values: 96 px to the inch). */
-const UNSCALED = 25.4 / 96;
+/** Millimetres of a source pixel where nothing better is known (CSS Values: 96 px to the inch). */
+export const SCREEN_PIXEL = 25.4 / 96;
 /** Lengths a piece may be given. */
 export const LEAST_LENGTH = 0.1;
 export const MOST_LENGTH = 100_000;
@@ -36,7 +36,7 @@ export function scaleFor(
 ): PieceScale {
   const { length, edge, by } = settings;
   if (length === null) {
-    return { millimetresPerPixel: known.millimetresPerPixel ?? UNSCALED, source: known.from };
+    return { millimetresPerPixel: known.millimetresPerPixel, source: known.from };
   }
   if (!(length >= LEAST_LENGTH && length <= MOST_LENGTH)) {
     throw new DrelkError(

@@ -38,6 +38,15 @@ describe('EngineSession', () => {
     expect(full.frame.x).toBeCloseTo(300, 0);
   });
 
+  it('means the same size in a preview where the file says none', () => {
+    const unknown = { ...document, source: { ...source, density: null } };
+    const sizes = (['full', 'preview'] as const).map(
+      (mode) => session.compute(unknown, mode, {}, quietContext).view.facts.width,
+    );
+    expect(sizes[0]).toBeCloseTo((1000 * 25.4) / 96, 0);
+    expect(sizes[1] / sizes[0]).toBeCloseTo(1, 2);
+  });
+
   it('names what the page holds, and sends paths only where it holds others', () => {
     const first = session.compute(document, 'full', {}, quietContext).view;
     const { names } = first;

@@ -26,10 +26,14 @@ interface Fact {
     }
   `,
   styleUrl: './facts.scss',
+  host: { '[class.passing]': 'isPassing()', '[attr.aria-busy]': 'isPassing()' },
 })
 export class Facts {
   private readonly work = inject(Workbench);
   private readonly bench = inject(BenchState);
+
+  /** Figures of a smaller copy, until those of the picture itself are there. */
+  readonly isPassing = computed(() => this.work.view()?.mode === 'preview');
 
   readonly facts = computed<Fact[]>(() => {
     const view = this.work.view();
