@@ -41,7 +41,7 @@ export function readEntity(kind: string, values: Values): Contour | undefined {
       },
       [[]],
     );
-    const vertices = parts.slice(1).map((part) => verticesIn(part)[0]);
+    const vertices = parts.slice(1).flatMap((part) => verticesIn(part).slice(0, 1));
     return polyline(vertices, (number(parts[0], 70) & 1) === 1);
   }
   return kind === 'SPLINE' ? readSpline(values) : undefined;

@@ -28,7 +28,7 @@ export function readDxf(text: string): DxfDrawing {
     throw new DrelkError('bad-drawing', 'This file has no DXF entities.', 'Choose a DXF file saved as text.');
   }
   const unitsAt = tags.findIndex(([code, value]) => code === 9 && value === '$INSUNITS');
-  const insunits = unitsAt < 0 ? 0 : Number(tags[unitsAt + 1][1]);
+  const insunits = unitsAt < 0 ? 0 : Number(tags[unitsAt + 1]?.[1] ?? 0) || 0;
   const scale = MILLIMETRES[insunits] ?? 1;
   const contours: DxfContour[] = [];
   let i = begin + 1;

@@ -1,4 +1,5 @@
 import { XMLParser } from 'fast-xml-parser';
+import { DrelkError } from '../../error';
 
 /** An element of an XML file. */
 export interface Element {
@@ -7,7 +8,7 @@ export interface Element {
   children: Element[];
 }
 
-/** The elements of an XML file; entities are not expanded. */
+/** The elements of an XML file; entities are not expanded. Throws `bad-drawing`. */
 export function parseElements(text: string): Element[] {
   const parser = new XMLParser({
     preserveOrder: true,
@@ -16,7 +17,13 @@ export function parseElements(text: string): Element[] {
     processEntities: false,
     parseAttributeValue: false,
   });
-  return elements(parser.parse(text) as Record<string, unknown>[]);
+  let parsed: Record<string, unknown>[];
+  try {
+    parsed = parser.parse(text) as Record<string, unknown>[];
+  } catch {
+    throw new DrelkError('bad-drawing', 'This file is no whole XML.', 'Save or fetch it again.');
+  }
+  return elements(parsed);
 }
 
 function elements(nodes: readonly Record<string, unknown>[]): Element[] {
