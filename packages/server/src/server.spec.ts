@@ -92,6 +92,27 @@ describe('jobs of an older schema', () => {
   });
 });
 
+it('takes 24 saves at once, each in its turn', async () => {
+  const { document } = await firstJob();
+  const jobs = await Promise.all(
+    Array.from({ length: 24 }, async () => {
+      const { body } = await request(app).post('/api/jobs').send({ document }).expect(201);
+      return body as JobRecord;
+    }),
+  );
+  const begun = Date.now();
+  await Promise.all(
+    jobs.map(({ id, revision }, k) =>
+      request(app)
+        .put(`/api/jobs/${id}`)
+        .send({ revision, document: { ...document, name: `Job ${k}` }, keep: 0, steps: [step(k)], cursor: 1 })
+        .expect(200),
+    ),
+  );
+  expect(Date.now() - begun).toBeLessThan(5000);
+  expect((await open(jobs[23].id)).name).toBe('Job 23');
+});
+
 describe('the shelf', () => {
   it('is filled with demo jobs when it is empty, and only then', async () => {
     const names = (await shelf()).map((card) => card.name);

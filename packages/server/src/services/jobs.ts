@@ -5,9 +5,12 @@ import { type HistoryStep, type JobCard, type JobRecord, type SaveRequest, route
 import { Job, Step } from '../models';
 import { Problem, notFound } from '../problem';
 import type { BlobStore } from './blobs';
+import { WriteQueue } from './write-queue';
 
 /** Jobs on the shelf: made, opened, saved under a revision, copied, binned and fetched back. */
 export class JobService {
+  private readonly writers = new WriteQueue();
+
   constructor(
     private readonly database: Sequelize,
     private readonly blobs: BlobStore,
@@ -45,6 +48,10 @@ export class JobService {
   /** Saves over the revision it was made from; a stale one gets 409 with the revision that is there. */
   async save(id: string, request: SaveRequest): Promise<JobCard> {
     await this.requireBlob(request.document.source.blob);
+    return this.writers.run(() => this.write(id, request));
+  }
+
+  private write(id: string, request: SaveRequest): Promise<JobCard> {
     // Immediate: two saves of one revision must not both find it unchanged.
     return this.database.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
       const job = await this.find(id, transaction);
