@@ -1,18 +1,9 @@
-import { circleContour, contoursOf, worstDistance } from '../geometry';
-import type { Contour } from '../geometry';
+import { circleContour, contoursOf, placeContour, worstDistance } from '../geometry';
 import type { Drawing } from './drawing';
 import { type FormatId, USUAL_CHOICES, formatOf, formatOfName } from './formats';
 import { bytesOf, textOf } from './text';
+import { leaf } from '../testing/curves';
 
-const leaf: Contour = {
-  start: { x: 60, y: 10 },
-  segments: [
-    { kind: 'cubic', x1: 40, y1: 20, x2: 45, y2: 40, x: 60, y: 45 },
-    { kind: 'arc', x: 70, y: 30, bulge: 0.2 },
-    { kind: 'line', x: 60, y: 10 },
-  ],
-  closed: true,
-};
 const drawing: Drawing = {
   frame: { left: 0, top: 0, right: 100, bottom: 60 },
   units: 'mm',
@@ -50,21 +41,10 @@ describe('what is read back', () => {
       'engrave',
     ]);
     // Each file has its own origin: the lower left of the frame.
-    const lowered = (some: Drawing) =>
-      contoursOf(some.paths.map(({ shape }) => shape)).map(({ start, segments, closed }) => ({
-        start: { x: start.x, y: start.y - some.frame.bottom },
-        segments: segments.map((one) =>
-          one.kind === 'cubic'
-            ? {
-                ...one,
-                y: one.y - some.frame.bottom,
-                y1: one.y1 - some.frame.bottom,
-                y2: one.y2 - some.frame.bottom,
-              }
-            : { ...one, y: one.y - some.frame.bottom },
-        ),
-        closed,
-      }));
+    const lowered = ({ paths, frame }: Drawing) =>
+      contoursOf(paths.map(({ shape }) => shape)).map((contour) =>
+        placeContour(contour, { scale: 1, x: 0, y: -frame.bottom }),
+      );
     expect(worstDistance(lowered(back), lowered(drawing), 0.1, 0.001)).toBeLessThan(0.01);
   });
 

@@ -4,16 +4,8 @@ import { signedArea } from './measure';
 import { buffersOf, contourAt, originAt, packPaths, scaledPaths, shapesIn } from './path-set';
 import { pickPath } from './pick';
 import { placeShape } from './transform';
+import { leaf } from '../testing/curves';
 
-const leaf: Contour = {
-  start: { x: 60, y: 10 },
-  segments: [
-    { kind: 'cubic', x1: 40, y1: 20, x2: 45, y2: 40, x: 60, y: 45 },
-    { kind: 'arc', x: 70, y: 30, bulge: 0.2 },
-    { kind: 'line', x: 60, y: 10 },
-  ],
-  closed: true,
-};
 const line: Contour = { start: { x: 80, y: 5 }, segments: [{ kind: 'line', x: 90, y: 50 }], closed: false };
 const shapes: Shape[] = [
   { outer: circleContour({ x: 20, y: 20 }, 9), holes: [circleContour({ x: 20, y: 20 }, 4, true)], plate: 0 },

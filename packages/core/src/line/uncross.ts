@@ -1,5 +1,5 @@
 import { type CrossingPlace, Crossings } from '../geometry';
-import type { Chain } from './chain';
+import { type Chain, endOf } from './chain';
 import { type Fitted, chainThrough, withChain } from './fitted';
 import { mend, mendAll } from './mend';
 import { strayed } from './strayed';
@@ -95,18 +95,21 @@ function tightened(
   const allowed = chain.segments.map((_, k) =>
     segments.has(k) ? tolerance * TIGHTER[Math.min(level(k), TIGHTER.length - 1)] : Infinity,
   );
-  const ends = new Map<object, number[]>();
-  const endsOf = ({ nodes, segments }: Chain, k: number) => {
-    const [from, to] = [nodes[k], nodes[k + 1 < nodes.length ? k + 1 : 0]];
-    return segments[k] && [from.x, from.y, to.x, to.y];
-  };
-  chain.segments.forEach((segment, k) => ends.set(segment, endsOf(chain, k)));
   // What was near enough, and still lies between the same two places, is near enough.
-  const isSame = (other: Chain, k: number) =>
-    ends.get(other.segments[k])?.every((place, i) => place === endsOf(other, k)[i]) ?? false;
+  const ends = new Map<object, number[]>(chain.segments.map((segment, k) => [segment, placesOf(chain, k)]));
+  const isSame = (other: Chain, k: number) => {
+    const places = placesOf(other, k);
+    return ends.get(other.segments[k])?.every((place, i) => place === places[i]) ?? false;
+  };
   const { chain: mended } = mendAll(mend(chain, allowed), tolerance, isSame);
-  const next = 1 + Math.max(...[...segments].map(level));
-  const before = new Set<object>(chain.segments);
-  for (const segment of mended.segments) if (!before.has(segment)) levels.set(segment, next);
+  let next = 0;
+  for (const k of segments) next = Math.max(next, 1 + level(k));
+  for (const segment of mended.segments) if (!ends.has(segment)) levels.set(segment, next);
   return withChain(own, mended);
+}
+
+/** Where a segment begins and ends. */
+function placesOf(chain: Chain, k: number): number[] {
+  const [from, to] = [chain.nodes[k], chain.nodes[endOf(chain, k)]];
+  return [from.x, from.y, to.x, to.y];
 }

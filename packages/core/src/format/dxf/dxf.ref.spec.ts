@@ -9,6 +9,7 @@ import type { Drawing } from '../drawing';
 import { readDxf } from './read';
 import { writeDxf2000 } from './write-2000';
 import { writeDxfR12 } from './write-r12';
+import { leaf } from '../../testing/curves';
 
 const square: Contour = {
   start: { x: 10, y: 10 },
@@ -17,15 +18,6 @@ const square: Contour = {
     { kind: 'line', x: 30, y: 30 },
     { kind: 'arc', x: 30, y: 10, bulge: 0.4 },
     { kind: 'line', x: 10, y: 10 },
-  ],
-  closed: true,
-};
-const leaf: Contour = {
-  start: { x: 60, y: 10 },
-  segments: [
-    { kind: 'cubic', x1: 40, y1: 20, x2: 45, y2: 40, x: 60, y: 45 },
-    { kind: 'arc', x: 70, y: 30, bulge: 0.2 },
-    { kind: 'line', x: 60, y: 10 },
   ],
   closed: true,
 };

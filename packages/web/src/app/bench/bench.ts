@@ -21,7 +21,7 @@ import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { drawnPaths, pathOf } from './drawn-paths';
 import { highlightedIds } from './highlights';
-import { BENCH_LAYERS, type BenchLayer, type BenchLayout } from './layout';
+import { BENCH_LAYERS, placing } from './layout';
 import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
 import { Picked } from './picked';
@@ -377,26 +377,4 @@ export class Bench implements OnDestroy {
     const { points, starts } = await this.work.engine.ask('contours', {});
     if (this.work.view()?.names.ink === key) this.rawInk.set({ key, path: polygonPath(points, starts) });
   }
-}
-
-/** Opacity and clip of a layer: under the wipe, only the two chosen ones are seen, each on its side. */
-function placing(layer: BenchLayer, layout: BenchLayout, split: number, width: number, blinksRight: boolean) {
-  const opacity = layout.opacity[layer];
-  const far = 1e6;
-  const whole = { clipX: -far, clipY: -far, clipWidth: 2 * far, clipHeight: 2 * far };
-  if (layout.blink) {
-    const isShown = layer === (blinksRight ? layout.right : layout.left);
-    return { opacity: 1, visible: isShown, ...whole };
-  }
-  if (!layout.wipe) return { opacity, visible: opacity > 0, ...whole };
-  const onLeft = layout.left === layer;
-  const onRight = layout.right === layer;
-  return {
-    opacity: Math.max(opacity, 0.15),
-    visible: onLeft || onRight,
-    clipX: onLeft ? -far : split,
-    clipY: -far,
-    clipWidth: onLeft && onRight ? 2 * far : onLeft ? far + split : far + width,
-    clipHeight: 2 * far,
-  };
 }

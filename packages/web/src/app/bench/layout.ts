@@ -26,3 +26,31 @@ export const benchLayout = (opacity: Record<BenchLayer, number>, style: PathStyl
   left: 'picture',
   right: opacity.ink > 0 ? 'ink' : 'paths',
 });
+
+/** Opacity and clip of a layer: under the wipe, only the two chosen ones are seen, each on its side. */
+export function placing(
+  layer: BenchLayer,
+  layout: BenchLayout,
+  split: number,
+  width: number,
+  blinksRight: boolean,
+) {
+  const opacity = layout.opacity[layer];
+  const far = 1e6;
+  const whole = { clipX: -far, clipY: -far, clipWidth: 2 * far, clipHeight: 2 * far };
+  if (layout.blink) {
+    const isShown = layer === (blinksRight ? layout.right : layout.left);
+    return { opacity: 1, visible: isShown, ...whole };
+  }
+  if (!layout.wipe) return { opacity, visible: opacity > 0, ...whole };
+  const onLeft = layout.left === layer;
+  const onRight = layout.right === layer;
+  return {
+    opacity: Math.max(opacity, 0.15),
+    visible: onLeft || onRight,
+    clipX: onLeft ? -far : split,
+    clipY: -far,
+    clipWidth: onLeft && onRight ? 2 * far : onLeft ? far + split : far + width,
+    clipHeight: 2 * far,
+  };
+}
