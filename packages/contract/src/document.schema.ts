@@ -22,12 +22,20 @@ const source = Joi.object({
   notes: Joi.array().items(Joi.string().max(300)).max(20).required(),
 });
 
+/** Where places may lie, in pixels. */
+const FARTHEST = 1e6;
+
+/** Coordinates in pairs, of `least` to twice `most` numbers; looked at in one go, since there may be very many. */
 const places = (most: number, least = 0) =>
   Joi.array()
-    .items(Joi.number().min(-1e6).max(1e6))
+    .sparse()
     .min(least)
     .max(2 * most)
-    .custom((value: number[], helpers) => (value.length % 2 === 0 ? value : helpers.error('array.length')));
+    .custom((value: unknown[], helpers) => {
+      if (value.length % 2 !== 0) return helpers.error('array.length');
+      const isPlace = (part: unknown) => typeof part === 'number' && Math.abs(part) <= FARTHEST;
+      return value.every(isPlace) ? value : helpers.error('array.includes');
+    });
 const place = places(1, 2);
 const axis = places(2, 4);
 const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
@@ -87,6 +95,16 @@ const stroke = Joi.alternatives(
   Joi.object({ kind: Joi.valid('mirror').required(), axis: axis.required() }),
 );
 
+/** Strokes of a job, and places that all of them go through: a save with them stays below what the server takes. */
+export const MOST_STROKES = 5000;
+export const MOST_STROKE_PLACES = 150_000;
+
+/** Refuses strokes that go through too many places in all. */
+const inBounds: Joi.CustomValidator<Record<string, { points?: number[] }>> = (strokes, helpers) => {
+  const places = Object.values(strokes).reduce((sum, { points }) => sum + (points?.length ?? 2) / 2, 0);
+  return places <= MOST_STROKE_PLACES ? strokes : helpers.error('object.max', { limit: MOST_STROKE_PLACES });
+};
+
 const ink = Joi.object({
   kind: auto(Joi.valid(...KINDS)),
   by: auto(Joi.valid(...SEPARATIONS)),
@@ -125,7 +143,8 @@ const ink = Joi.object({
   }).required(),
   strokes: Joi.object()
     .pattern(/^[1-9]\d{0,8}$/, stroke)
-    .max(5000)
+    .max(MOST_STROKES)
+    .custom(inBounds)
     .required(),
   clean: Joi.object({
     specks: auto(Joi.number().min(0).max(1e6)),

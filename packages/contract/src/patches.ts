@@ -3,27 +3,27 @@ import type { Patch } from './wire';
 type Node = Record<string | number, unknown>;
 
 const isNode = (value: unknown): value is Node => typeof value === 'object' && value !== null;
-const copied = <T>(value: T): T => JSON.parse(JSON.stringify(value ?? null)) as T;
 
-/** A document with patches applied, as they were recorded; the document itself stays as it is. */
-export function patched(document: unknown, patches: readonly Patch[]): unknown {
-  let result = copied(document);
-  for (const { op, path, value } of patches) {
-    if (path.length === 0) {
-      result = copied(value);
-      continue;
-    }
-    const parent = path
-      .slice(0, -1)
-      .reduce<unknown>((node, key) => (isNode(node) ? node[key] : undefined), result);
-    const key = path[path.length - 1];
-    if (Array.isArray(parent)) changeList(parent, op, key, copied(value));
-    else if (isNode(parent)) {
-      if (op === 'remove') Reflect.deleteProperty(parent, key);
-      else parent[key] = copied(value);
-    }
-  }
-  return result;
+/** What every object has, and no document: patches that go there lead nowhere. */
+export const NO_KEYS = ['__proto__', 'constructor', 'prototype'];
+
+/** A document with patches applied, as they were recorded. The document stays as it is; what no patch touches is shared. */
+export const patched = (document: unknown, patches: readonly Patch[]): unknown =>
+  patches.reduce((result, patch) => changed(result, patch, 0), document);
+
+function changed(node: unknown, patch: Patch, depth: number): unknown {
+  const { op, path, value = null } = patch;
+  if (depth === path.length) return value;
+  if (!isNode(node) || NO_KEYS.includes(String(path[depth]))) return node;
+  const key = path[depth];
+  const own: Node | unknown[] = Array.isArray(node) ? [...(node as unknown[])] : { ...node };
+  if (depth < path.length - 1) {
+    if (!Object.hasOwn(node, key)) return node;
+    (own as Node)[key] = changed(node[key], patch, depth + 1);
+  } else if (Array.isArray(own)) changeList(own, op, key, value);
+  else if (op === 'remove') Reflect.deleteProperty(own, key);
+  else own[key] = value;
+  return own;
 }
 
 /** Lists grow and shrink where something is put in or taken out; their length can be set as well. */
@@ -46,8 +46,8 @@ export function differences(
   const keys = new Set([...Object.keys(before), ...Object.keys(after)]);
   return [...keys].flatMap((key): Patch[] => {
     const at = [...path, key];
-    if (!(key in after)) return [{ op: 'remove', path: at }];
-    if (!(key in before)) return [{ op: 'add', path: at, value: after[key] }];
+    if (!Object.hasOwn(after, key)) return [{ op: 'remove', path: at }];
+    if (!Object.hasOwn(before, key)) return [{ op: 'add', path: at, value: after[key] }];
     return differences(before[key], after[key], at);
   });
 }

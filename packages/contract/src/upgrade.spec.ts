@@ -19,7 +19,9 @@ it.each(['schema-1-first', 'schema-1-ink', 'schema-1-line'])(
 );
 
 const json = fc.jsonValue({ maxDepth: 3 });
-const record = fc.dictionary(fc.constantFrom('a', 'b', 'c', 'd'), json);
+const record = fc
+  .dictionary(fc.constantFrom('a', 'b', 'c', 'valueOf'), json)
+  .filter((value) => !JSON.stringify(value).includes('"__proto__"'));
 
 it('differences, applied, make one value the other, whatever they are', () => {
   fc.assert(

@@ -1,17 +1,40 @@
 import Joi from 'joi';
 import { FORMAT_IDS } from '@drelk/core';
-import { jobDocumentSchema } from './document.schema';
+import { MOST_STROKES, jobDocumentSchema } from './document.schema';
+import { NO_KEYS } from './patches';
+
+/** How deep values of patches may be nested: deeper than any document is. */
+const DEEPEST = 16;
 
 const patch = Joi.object({
   op: Joi.string().valid('add', 'remove', 'replace').required(),
-  path: Joi.array().items(Joi.string().max(100), Joi.number().integer().min(0)).max(12).required(),
-  value: Joi.any(),
+  path: Joi.array()
+    .items(
+      Joi.string()
+        .max(100)
+        .invalid(...NO_KEYS),
+      Joi.number().integer().min(0),
+    )
+    .max(12)
+    .required(),
+  value: Joi.any().custom((value: unknown, helpers) =>
+    isShallow(value, DEEPEST) ? value : helpers.error('any.invalid'),
+  ),
 });
+
+/** Whether a value is nested no deeper than so many levels: looked at without going deeper itself. */
+function isShallow(value: unknown, levels: number): boolean {
+  if (typeof value !== 'object' || value === null) return true;
+  return levels > 0 && Object.values(value).every((part) => isShallow(part, levels - 1));
+}
+
+/** Patches of a step: as many as there may be strokes, so that all of them can go at once. */
+const MOST_PATCHES = MOST_STROKES + 100;
 
 const step = Joi.object({
   label: Joi.string().max(120).required(),
-  forward: Joi.array().items(patch).max(1000).required(),
-  backward: Joi.array().items(patch).max(1000).required(),
+  forward: Joi.array().items(patch).max(MOST_PATCHES).required(),
+  backward: Joi.array().items(patch).max(MOST_PATCHES).required(),
 });
 
 export const newJobSchema = Joi.object({ document: jobDocumentSchema.required() });
@@ -29,7 +52,13 @@ export const jobIdSchema = Joi.object({ id: Joi.string().guid().required() });
 export const handOffIdSchema = jobIdSchema.keys({ handOff: Joi.number().integer().min(1).required() });
 
 export const shelfQuerySchema = Joi.object({
-  search: Joi.string().trim().allow('').max(120).default(''),
+  search: Joi.string()
+    .trim()
+    .allow('')
+    .max(120)
+    // eslint-disable-next-line no-control-regex -- no name has any of these
+    .pattern(/[\u0000-\u001f]/, { invert: true, name: 'control characters' })
+    .default(''),
   bin: Joi.boolean().default(false),
 });
 

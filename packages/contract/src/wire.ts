@@ -90,6 +90,9 @@ export interface WireError {
 /** Largest file taken in, in bytes. */
 export const MOST_BYTES = 64 * 1024 * 1024;
 
+/** Largest save, in bytes: more than any document that is taken and a stretch of its history come to. */
+export const MOST_SAVED = 16 * 1024 * 1024;
+
 /** Where things are, below the server's own address. */
 export const routes = {
   health: '/api/health',

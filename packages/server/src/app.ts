@@ -5,8 +5,8 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { routes } from '@drelk/contract';
 import { type Config, isLocal } from './config';
-import { openDatabase } from './models';
-import { notFound, sendProblem } from './problem';
+import { Database } from './models/database';
+import { notAnswered, notFound, sendProblem } from './problem';
 import { fileRoutes } from './routes/files';
 import { jobRoutes } from './routes/jobs';
 import { scannerRoutes } from './routes/scanner';
@@ -23,31 +23,37 @@ export async function createApp(
   config: Config,
   logger: Logger,
 ): Promise<{ app: Express; close: () => Promise<void> }> {
-  const database = await openDatabase(config.data);
+  const database = await Database.open(config.data);
   const older = await upgradeJobs(database);
   if (older > 0) logger.info(`${older} jobs of an older schema were brought up to date.`);
   const blobs = new BlobStore(join(config.data, 'blobs'));
+  await blobs.sweep();
   const jobs = new JobService(database, blobs);
   const samples = new SampleService(config.samples, blobs, jobs);
   await samples.fill();
 
   const app = express();
   app.disable('x-powered-by');
+  // What changes is always asked anew; what does not is named by its hash.
+  app.disable('etag');
   app.use(pinoHttp({ logger, autoLogging: false }));
   app.use(securityHeaders());
   if (!isLocal(config.host)) app.use(askForPasscode);
-  app.use(sameHostOnly(config));
+  app.use(sameHostOnly(config, logger));
   app.get(routes.health, async (_request, response) => {
     response.json({ status: 'well', jobs: await jobs.count() });
   });
   app.use('/api', fileRoutes(blobs, samples));
   app.use(routes.scanner, scannerRoutes(new ScannerService(join(config.samples, '../truth'))));
-  app.use(routes.jobs, jobRoutes(jobs, new HandOffService(blobs), blobs));
+  app.use(routes.jobs, jobRoutes(jobs, new HandOffService(database, blobs), blobs));
   app.use('/api', () => {
     throw notFound('This address');
   });
   serveApplication(app, config.web);
-  app.use(sendProblem);
+  app.use(() => {
+    throw notAnswered();
+  });
+  app.use(sendProblem(logger));
   return { app, close: () => database.close() };
 }
 

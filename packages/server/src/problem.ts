@@ -1,5 +1,6 @@
-import type { NextFunction, Request, Response } from 'express';
+import type { ErrorRequestHandler } from 'express';
 import type Joi from 'joi';
+import type { Logger } from 'pino';
 import { DrelkError } from '@drelk/core';
 import type { WireError } from '@drelk/contract';
 
@@ -20,8 +21,23 @@ export const notFound = (what: string) =>
     hint: 'It may have been removed. Go back to the shelf.',
   });
 
+/** For other ways of asking than the one an address answers. */
+export const notAnswered = () =>
+  new Problem(405, {
+    code: 'not-answered',
+    message: 'This address does not answer such a request.',
+    hint: 'Open it in a browser.',
+  });
+
 /** Checks a value at the door; throws a 400 that says which part is wrong. */
 export function checked<T>(schema: Joi.Schema<T>, value: unknown): T {
+  if (value === undefined) {
+    throw new Problem(415, {
+      code: 'bad-request',
+      message: 'No JSON was sent.',
+      hint: 'Reload the page and try again.',
+    });
+  }
   const result = schema.validate(value, { abortEarly: true });
   if (result.error) {
     throw new Problem(400, {
@@ -33,28 +49,33 @@ export function checked<T>(schema: Joi.Schema<T>, value: unknown): T {
   return result.value as T;
 }
 
-/** The last handler: every error leaves as {code, message, hint}. */
-export function sendProblem(error: unknown, _request: Request, response: Response, next: NextFunction): void {
-  if (response.headersSent) {
-    next(error);
-    return;
-  }
-  const problem = error instanceof Problem ? error : translated(error);
-  response.status(problem.status).json(problem.wire);
-}
+/** The last handler: every error leaves as {code, message, hint}, for now only; what is the server's own fault is logged. */
+export const sendProblem =
+  (logger: Logger): ErrorRequestHandler =>
+  (error: unknown, request, response, next) => {
+    const problem = error instanceof Problem ? error : translated(error);
+    if (problem.status >= 500) logger.error({ err: error, method: request.method, url: request.url });
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    response.status(problem.status).type('json').set('Cache-Control', 'no-store').json(problem.wire);
+  };
+
+/** For what is larger than so many bytes. */
+export const tooLarge = (limit: number) =>
+  new Problem(413, {
+    code: 'too-large',
+    message: `That is larger than the ${Math.round(limit / 1024 / 102.4) / 10} MB that are taken.`,
+    hint: 'Save it smaller and try again.',
+  });
 
 /** What the core cannot use is the sender's to mend; errors of the body parsers carry a status and a type of their own. */
 function translated(error: unknown): Problem {
   if (error instanceof DrelkError)
     return new Problem(422, { code: error.code, message: error.message, hint: error.hint });
-  const { status, code, type } = (error ?? {}) as { status?: number; code?: string; type?: string };
-  if (code === 'LIMIT_FILE_SIZE' || type === 'entity.too.large') {
-    return new Problem(413, {
-      code: 'too-large',
-      message: 'The file is larger than 64 MB.',
-      hint: 'Save it smaller and try again.',
-    });
-  }
+  const { status, type, limit } = (error ?? {}) as { status?: number; type?: string; limit?: number };
+  if (type === 'entity.too.large') return tooLarge(limit ?? 0);
   if (status && status < 500) {
     return new Problem(status, {
       code: 'bad-request',

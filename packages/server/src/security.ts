@@ -1,7 +1,9 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
+import type { Logger } from 'pino';
 import { type Config, isLocal } from './config';
+import { Guesses } from './guesses';
 import { Problem } from './problem';
 
 /** A strict content policy with a nonce a request, and the headers that let workers share memory. */
@@ -39,7 +41,8 @@ export function securityHeaders(): RequestHandler[] {
 }
 
 /** Refuses requests that another web page sends here: foreign Host names and foreign Origins. */
-export function sameHostOnly({ host, passcode }: Config): RequestHandler {
+export function sameHostOnly({ host, passcode }: Config, logger: Logger): RequestHandler {
+  const guesses = new Guesses(logger);
   const refused = new Problem(403, {
     code: 'forbidden',
     message: 'This address is not answered.',
@@ -50,7 +53,9 @@ export function sameHostOnly({ host, passcode }: Config): RequestHandler {
     if (isLocal(host) && !isLocal(name)) throw refused;
     const { origin } = request.headers;
     if (origin && (!URL.canParse(origin) || new URL(origin).host !== request.headers.host)) throw refused;
+    if (!isLocal(host)) guesses.allow(request.socket.remoteAddress ?? '');
     if (!isLocal(host) && !hasPasscode(request, passcode)) {
+      if (request.headers.authorization) guesses.wrong(request.socket.remoteAddress ?? '');
       throw new Problem(401, {
         code: 'passcode',
         message: 'A passcode is needed here.',

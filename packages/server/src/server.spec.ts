@@ -5,7 +5,7 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { SCHEMA, readPictureHeader } from '@drelk/core';
+import { type JobDocument, SCHEMA, readPictureHeader } from '@drelk/core';
 import type { JobCard, JobRecord } from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
@@ -25,10 +25,19 @@ const open = async (id: string) => (await request(app).get(`/api/jobs/${id}`).ex
 const shelf = async (query = '') =>
   (await request(app).get(`/api/jobs${query}`).expect(200)).body as JobCard[];
 const firstJob = async () => open((await shelf())[0].id);
-const step = (length: number) => ({
+const step = (length: number, before: number | null = null) => ({
   label: 'Width',
   forward: [{ op: 'replace', path: ['piece', 'length'], value: length }],
-  backward: [{ op: 'replace', path: ['piece', 'length'], value: null }],
+  backward: [{ op: 'replace', path: ['piece', 'length'], value: before }],
+});
+const ofLength = (document: JobDocument, length: number) => ({
+  ...document,
+  piece: { ...document.piece, length },
+});
+const rename = (before: string, after: string) => ({
+  label: 'Rename',
+  forward: [{ op: 'replace', path: ['name'], value: after }],
+  backward: [{ op: 'replace', path: ['name'], value: before }],
 });
 
 beforeEach(async () => {
@@ -105,7 +114,13 @@ it('takes 24 saves at once, each in its turn', async () => {
     jobs.map(({ id, revision }, k) =>
       request(app)
         .put(`/api/jobs/${id}`)
-        .send({ revision, document: { ...document, name: `Job ${k}` }, keep: 0, steps: [step(k)], cursor: 1 })
+        .send({
+          revision,
+          document: { ...document, name: `Job ${k}` },
+          keep: 0,
+          steps: [rename(document.name, `Job ${k}`)],
+          cursor: 1,
+        })
         .expect(200),
     ),
   );
@@ -122,12 +137,22 @@ describe('the shelf', () => {
     expect(await shelf()).toHaveLength(4);
   });
 
+  it('is filled whole when the server was stopped before it was', async () => {
+    await Job.destroy({ where: {} });
+    await close();
+    await start();
+    const cards = await shelf();
+    expect(cards).toHaveLength(4);
+    expect(cards.every(({ thumbnail }) => thumbnail !== null)).toBe(true);
+  });
+
   it('finds by name, whatever is typed', async () => {
     expect((await shelf('?search=ring')).map((card) => card.name)).toEqual(['Sealing ring']);
     expect(await shelf('?search=%25')).toHaveLength(4);
     await request(app)
       .get(`/api/jobs?search=${'x'.repeat(200)}`)
       .expect(400);
+    await request(app).get('/api/jobs?search=%00').expect(400);
   });
 
   it('puts a job in the bin and takes it back whole', async () => {
@@ -149,7 +174,7 @@ describe('the shelf', () => {
 describe('a job', () => {
   it('keeps its document, steps and cursor over a restart', async () => {
     const job = await firstJob();
-    const document = { ...job.document, piece: { ...job.document.piece, length: 55 } };
+    const document = ofLength(job.document, 55);
     const save = { revision: 1, document, keep: 0, steps: [step(55)], cursor: 1 };
     await request(app).put(`/api/jobs/${job.id}`).send(save).expect(200);
     await close();
@@ -159,11 +184,74 @@ describe('a job', () => {
 
   it('drops steps that were undone and replaced', async () => {
     const { id, document } = await firstJob();
-    const send = (revision: number, keep: number, steps: object[], cursor: number) =>
-      request(app).put(`/api/jobs/${id}`).send({ revision, document, keep, steps, cursor }).expect(200);
-    await send(1, 0, [step(1), step(2), step(3)], 3);
-    await send(2, 1, [step(4)], 2);
-    expect((await open(id)).steps).toEqual([step(1), step(4)]);
+    const send = (revision: number, length: number, keep: number, steps: object[], cursor: number) =>
+      request(app)
+        .put(`/api/jobs/${id}`)
+        .send({ revision, document: ofLength(document, length), keep, steps, cursor })
+        .expect(200);
+    await send(1, 3, 0, [step(1), step(2, 1), step(3, 2)], 3);
+    await send(2, 4, 1, [step(4, 1)], 2);
+    expect((await open(id)).steps).toEqual([step(1), step(4, 1)]);
+    // Undone, redone, and undone with another step made and undone.
+    await send(3, 1, 2, [], 1);
+    await send(4, 4, 2, [], 2);
+    await send(5, 1, 1, [step(7, 1)], 1);
+    expect(await open(id)).toMatchObject({ steps: [step(1), step(7, 1)], cursor: 1 });
+  });
+
+  it('takes no steps that do not lead from what is stored to what is sent, and back', async () => {
+    const { id, document } = await firstJob();
+    const send = (save: object) =>
+      request(app)
+        .put(`/api/jobs/${id}`)
+        .send({ revision: 1, document: ofLength(document, 3), keep: 0, steps: [step(3)], cursor: 1, ...save })
+        .expect(400);
+    await send({ keep: 1 });
+    await send({ keep: 2 ** 53 - 1 });
+    await send({ cursor: 2 });
+    await send({ cursor: 0 });
+    await send({ steps: [] });
+    await send({ steps: [step(4)] });
+    await send({ steps: [step(3, 9)] });
+    const poisoned = (patch: object) => ({ ...step(3), forward: [...step(3).forward, patch] });
+    for (const key of ['__proto__', 'constructor', 'prototype'])
+      await send({ steps: [poisoned({ op: 'add', path: [key, 'polluted'], value: 1 })] });
+    const value = JSON.parse('{"__proto__": {"polluted": 1}}') as unknown;
+    await send({ steps: [poisoned({ op: 'add', path: ['piece', 'more'], value })] });
+    const deep = JSON.stringify({ ...poisoned({ op: 'add', path: ['piece', 'more'], value: 'deep' }) });
+    const lists = `${'['.repeat(10_000)}${']'.repeat(10_000)}`;
+    const whole = JSON.stringify({ revision: 1, document: ofLength(document, 3), keep: 0, cursor: 1 });
+    await request(app)
+      .put(`/api/jobs/${id}`)
+      .set('Content-Type', 'application/json')
+      .send(`${whole.slice(0, -1)},"steps":[${deep.replace('"deep"', lists)}]}`)
+      .expect(400);
+    expect(({} as { polluted?: number }).polluted).toBeUndefined();
+    expect(await open(id)).toMatchObject({ revision: 1, steps: [] });
+  });
+
+  it('is read whole while it is saved: document and steps of one revision', async () => {
+    const { id, document } = await firstJob();
+    let isSaving = true;
+    const save = async () => {
+      for (let k = 0; k < 40; k++) {
+        const steps = [step(k + 1, k === 0 ? null : k)];
+        const body = { revision: k + 1, document: ofLength(document, k + 1), keep: k, steps, cursor: k + 1 };
+        await request(app).put(`/api/jobs/${id}`).send(body).expect(200);
+      }
+      isSaving = false;
+    };
+    const read = async () => {
+      let seen = 0;
+      for (; isSaving; seen++) {
+        const job = await open(id);
+        expect(job.steps).toHaveLength(job.revision - 1);
+        expect(job.document.piece.length ?? 0).toBe(job.revision - 1);
+      }
+      return seen;
+    };
+    const [, first, second] = await Promise.all([save(), read(), read()]);
+    expect(first + second).toBeGreaterThan(10);
   });
 
   it('refuses a stale save with the revision that is there, and overwrites nothing', async () => {
@@ -172,8 +260,8 @@ describe('a job', () => {
       revision: 1,
       document: { ...document, name },
       keep: 0,
-      steps: [],
-      cursor: 0,
+      steps: [rename(document.name, name)],
+      cursor: 1,
     });
     await request(app).put(`/api/jobs/${id}`).send(save('First')).expect(200);
     const { body } = await request(app).put(`/api/jobs/${id}`).send(save('Second')).expect(409);

@@ -1,15 +1,11 @@
-import { join } from 'node:path';
 import {
   type CreationOptional,
   DataTypes,
   type InferAttributes,
   type InferCreationAttributes,
   Model,
-  type QueryInterface,
-  Sequelize,
+  type Sequelize,
 } from 'sequelize';
-import { Umzug } from 'umzug';
-import { migrations } from '../migrations';
 
 export class Job extends Model<InferAttributes<Job>, InferCreationAttributes<Job>> {
   declare id: string;
@@ -42,37 +38,8 @@ export class HandOff extends Model<InferAttributes<HandOff>, InferCreationAttrib
   declare createdAt: CreationOptional<Date>;
 }
 
-/** Opens the database in a data folder: write-ahead log, foreign keys, full syncing; the schema brought up to date. */
-export async function openDatabase(data: string): Promise<Sequelize> {
-  const sequelize = new Sequelize({ dialect: 'sqlite', storage: join(data, 'drelk.sqlite'), logging: false });
-  for (const pragma of ['journal_mode = WAL', 'foreign_keys = ON', 'synchronous = FULL']) {
-    await sequelize.query(`PRAGMA ${pragma}`);
-  }
-  const umzug = new Umzug<QueryInterface>({
-    migrations,
-    context: sequelize.getQueryInterface(),
-    storage: {
-      // The names of the migrations that ran, in a table of their own.
-      executed: async () => {
-        await sequelize.query('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY)');
-        const [rows] = await sequelize.query('SELECT name FROM migrations ORDER BY name');
-        return (rows as { name: string }[]).map((row) => row.name);
-      },
-      logMigration: async ({ name }) => {
-        await sequelize.query('INSERT INTO migrations (name) VALUES (?)', { replacements: [name] });
-      },
-      unlogMigration: async ({ name }) => {
-        await sequelize.query('DELETE FROM migrations WHERE name = ?', { replacements: [name] });
-      },
-    },
-    logger: undefined,
-  });
-  await umzug.up();
-  defineModels(sequelize);
-  return sequelize;
-}
-
-function defineModels(sequelize: Sequelize): void {
+/** Binds the models to a database. */
+export function defineModels(sequelize: Sequelize): void {
   // Made anew for each column: Sequelize writes the column's name into them.
   const text = () => ({ type: DataTypes.TEXT, allowNull: false });
   const string = () => ({ type: DataTypes.STRING, allowNull: false });

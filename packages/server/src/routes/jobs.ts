@@ -1,6 +1,7 @@
 import { Router, json, raw } from 'express';
-import { upgraded } from '@drelk/core';
+import { readPictureHeader, upgraded } from '@drelk/core';
 import {
+  MOST_SAVED,
   handOffFactsSchema,
   handOffIdSchema,
   jobIdSchema,
@@ -19,10 +20,23 @@ function withTodaysDocument(body: unknown): unknown {
   return { ...body, document: upgraded(body.document) };
 }
 
+/** Longest side of a small picture, in pixels. */
+const THUMBNAIL = 1024;
+
+/** Whether bytes are a whole WebP file of a small picture: its first chunk says how long it is (RFC 9649, section 2.4). */
+function isThumbnail(bytes: Buffer): boolean {
+  const header = readPictureHeader(bytes);
+  return (
+    header?.kind === 'webp' &&
+    Math.max(header.width, header.height) <= THUMBNAIL &&
+    bytes.readUInt32LE(4) + 8 === bytes.length
+  );
+}
+
 /** Jobs, their small pictures and their hand-offs. */
 export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: BlobStore): Router {
   const router = Router();
-  router.use(json({ limit: '8mb' }));
+  router.use(json({ limit: MOST_SAVED }));
   const idOf = (parameters: unknown) => checked(jobIdSchema, parameters).id as string;
 
   router.get('/', async (request, response) => {
@@ -34,7 +48,7 @@ export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: Blo
     response.status(201).json(await jobs.create(document));
   });
   router.get('/:id', async (request, response) => {
-    response.json(await jobs.open(idOf(request.params)));
+    response.type('json').send(await jobs.openText(idOf(request.params)));
   });
   router.put('/:id', async (request, response) => {
     response.json(await jobs.save(idOf(request.params), checked(saveSchema, request.body)));
@@ -52,10 +66,10 @@ export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: Blo
   });
   router.put('/:id/thumbnail', raw({ type: 'image/webp', limit: '512kb' }), async (request, response) => {
     const bytes: unknown = request.body;
-    if (!Buffer.isBuffer(bytes) || bytes.toString('latin1', 8, 12) !== 'WEBP') {
+    if (!Buffer.isBuffer(bytes) || !isThumbnail(bytes)) {
       throw new Problem(400, {
         code: 'bad-request',
-        message: 'That is no WebP picture.',
+        message: 'That is no small WebP picture.',
         hint: 'Reload the page.',
       });
     }

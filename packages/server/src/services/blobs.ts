@@ -1,7 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { notFound } from '../problem';
+
+/** A blob's name, with another behind it for as long as it is written. */
+const TEMPORARY = /[0-9a-f]{64}\.[0-9a-f-]{36}$/;
 
 /** Files named by the SHA-256 of their bytes: written once, never changed. */
 export class BlobStore {
@@ -10,6 +13,15 @@ export class BlobStore {
   /** Where a blob lies. */
   path(sha256: string): string {
     return join(this.folder, sha256.slice(0, 2), sha256);
+  }
+
+  /** Makes the folder, or takes away from it what was being written when a server was stopped; how much that was. */
+  async sweep(): Promise<number> {
+    await mkdir(this.folder, { recursive: true });
+    const files = await readdir(this.folder, { recursive: true });
+    const left = files.filter((file) => TEMPORARY.test(file));
+    for (const file of left) await rm(join(this.folder, file), { force: true });
+    return left.length;
   }
 
   /** Keeps bytes and tells their name; bytes already there are not written again. */

@@ -1,5 +1,6 @@
 import type { HandOffRecord } from '@drelk/contract';
 import { HandOff, Job } from '../models';
+import type { Database } from '../models/database';
 import { notFound } from '../problem';
 import type { BlobStore } from './blobs';
 
@@ -11,19 +12,16 @@ export type HandOffFacts = Pick<
 
 /** Files that left the house, kept as bytes with their job. */
 export class HandOffService {
-  constructor(private readonly blobs: BlobStore) {}
+  constructor(
+    private readonly database: Database,
+    private readonly blobs: BlobStore,
+  ) {}
 
   async add(jobId: string, bytes: Buffer, { name, format, ...facts }: HandOffFacts): Promise<HandOffRecord> {
-    if (!(await Job.findByPk(jobId))) throw notFound('This job');
+    if (!(await Job.findByPk(jobId, { attributes: ['id'] }))) throw notFound('This job');
     const blob = await this.blobs.put(bytes);
-    const handOff = await HandOff.create({
-      jobId,
-      blob,
-      name,
-      format,
-      bytes: bytes.length,
-      facts: JSON.stringify(facts),
-    });
+    const row = { jobId, blob, name, format, bytes: bytes.length, facts: JSON.stringify(facts) };
+    const handOff = await this.database.write((transaction) => HandOff.create(row, { transaction }));
     return recordOf(handOff);
   }
 

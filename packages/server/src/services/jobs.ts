@@ -1,120 +1,163 @@
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, Transaction } from 'sequelize';
+import { Op, type Transaction, literal } from 'sequelize';
 import type { JobDocument } from '@drelk/core';
 import { type HistoryStep, type JobCard, type JobRecord, type SaveRequest, routes } from '@drelk/contract';
 import { Job, Step } from '../models';
+import type { Database } from '../models/database';
 import { Problem, notFound } from '../problem';
 import type { BlobStore } from './blobs';
-import { WriteQueue } from './write-queue';
+import { checkSave } from './check-save';
+
+/** What the shelf shows of a job; just what its index has. */
+const CARD = ['id', 'name', 'revision', 'updatedAt', 'thumbnail', 'binnedAt'] as const;
+type Card = Pick<Job, (typeof CARD)[number]>;
+
+/** All steps of a job as one list in JSON, so that job and steps come from one statement and fit together. */
+const STEPS = literal(
+  '(SELECT json_group_array(step) FROM (SELECT step FROM steps WHERE jobId = Job.id ORDER BY position))',
+);
+type Whole = Card & Pick<Job, 'document' | 'cursor'> & { steps: string };
+
+/** A new job for the shelf. */
+export interface NewJob {
+  id?: string;
+  document: JobDocument;
+  thumbnail?: string | null;
+}
 
 /** Jobs on the shelf: made, opened, saved under a revision, copied, binned and fetched back. */
 export class JobService {
-  private readonly writers = new WriteQueue();
-
   constructor(
-    private readonly database: Sequelize,
+    private readonly database: Database,
     private readonly blobs: BlobStore,
   ) {}
 
   async list(search: string, bin: boolean): Promise<JobCard[]> {
     const jobs = await Job.findAll({
+      attributes: [...CARD],
       where: {
         binnedAt: bin ? { [Op.ne]: null } : null,
         ...(search ? { name: { [Op.like]: `%${search.replace(/[\\%_]/g, '')}%` } } : {}),
       },
       order: [['updatedAt', 'DESC']],
+      raw: true,
     });
     return jobs.map(cardOf);
   }
 
   async create(document: JobDocument): Promise<JobRecord> {
-    await this.requireBlob(document.source.blob);
-    const job = await Job.create({
-      id: randomUUID(),
+    const [id] = await this.createAll([{ document }]);
+    return this.open(id);
+  }
+
+  /** Puts jobs on the shelf, all or none; their ids. */
+  async createAll(jobs: readonly NewJob[]): Promise<string[]> {
+    for (const { document } of jobs) await this.requireBlob(document.source.blob);
+    const rows = jobs.map(({ id = randomUUID(), document, thumbnail = null }) => ({
+      id,
       name: document.name,
       document: JSON.stringify(document),
       revision: 1,
       cursor: 0,
+      thumbnail,
+    }));
+    await this.database.write(async (transaction) => {
+      for (const row of rows) await Job.create(row, { transaction });
     });
-    return recordOf(job, []);
+    return rows.map(({ id }) => id);
   }
 
   async open(id: string): Promise<JobRecord> {
-    const job = await this.find(id);
-    const steps = await Step.findAll({ where: { jobId: id }, order: [['position', 'ASC']] });
-    return recordOf(job, steps);
+    return recordOf(await this.whole(id));
+  }
+
+  /** The same as JSON, put together from what is stored without reading it. */
+  async openText(id: string): Promise<string> {
+    const whole = await this.whole(id);
+    const { document, cursor } = whole;
+    const steps = (JSON.parse(whole.steps) as string[]).join();
+    const card = JSON.stringify(cardOf(whole)).slice(0, -1);
+    return `${card},"document":${document},"steps":[${steps}],"cursor":${cursor}}`;
   }
 
   /** Saves over the revision it was made from; a stale one gets 409 with the revision that is there. */
   async save(id: string, request: SaveRequest): Promise<JobCard> {
     await this.requireBlob(request.document.source.blob);
-    return this.writers.run(() => this.write(id, request));
+    return this.database.write((transaction) => this.write(id, request, transaction));
   }
 
-  private write(id: string, request: SaveRequest): Promise<JobCard> {
-    // Immediate: two saves of one revision must not both find it unchanged.
-    return this.database.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
-      const job = await this.find(id, transaction);
-      if (job.revision !== request.revision) {
-        throw new Problem(409, {
-          code: 'stale',
-          message: 'This job was changed elsewhere since you opened it.',
-          hint: 'Open it again to see the newer one, or keep yours as a copy.',
-          revision: job.revision,
-        });
-      }
-      await Step.destroy({ where: { jobId: id, position: { [Op.gte]: request.keep } }, transaction });
-      await Step.bulkCreate(
-        request.steps.map((step, k) => ({
-          jobId: id,
-          position: request.keep + k,
-          step: JSON.stringify(step),
-        })),
-        { transaction },
-      );
-      const { name } = request.document;
-      const document = JSON.stringify(request.document);
-      await job.update(
-        { name, document, cursor: request.cursor, revision: job.revision + 1 },
-        { transaction },
-      );
-      return cardOf(job);
-    });
+  private async write(id: string, request: SaveRequest, transaction: Transaction): Promise<JobCard> {
+    const stored = await this.whole(id, transaction);
+    if (stored.revision !== request.revision) {
+      throw new Problem(409, {
+        code: 'stale',
+        message: 'This job was changed elsewhere since you opened it.',
+        hint: 'Open it again to see the newer one, or keep yours as a copy.',
+        revision: stored.revision,
+      });
+    }
+    const old = stepsOf(stored);
+    checkSave({ document: stored.document, steps: old, cursor: stored.cursor }, request);
+    const { document, keep, steps, cursor } = request;
+    if (keep < old.length)
+      await Step.destroy({ where: { jobId: id, position: { [Op.gte]: keep } }, transaction });
+    const rows = steps.map((step, k) => ({ jobId: id, position: keep + k, step: JSON.stringify(step) }));
+    await Step.bulkCreate(rows, { transaction });
+    const revision = stored.revision + 1;
+    const updatedAt = new Date();
+    await Job.update(
+      { name: document.name, document: JSON.stringify(document), cursor, revision, updatedAt },
+      { where: { id }, transaction, silent: true },
+    );
+    return cardOf({ ...stored, name: document.name, revision, updatedAt });
   }
 
   async copy(id: string): Promise<JobRecord> {
-    const job = await this.find(id);
-    const document = JSON.parse(job.document) as JobDocument;
-    const copy = await this.create({ ...document, name: `${document.name.slice(0, 112)} (copy)` });
-    if (job.thumbnail) await this.setThumbnail(copy.id, job.thumbnail);
-    return this.open(copy.id);
+    const { document, thumbnail } = await this.whole(id);
+    const own = JSON.parse(document) as JobDocument;
+    const copy = { ...own, name: `${own.name.slice(0, 112)} (copy)` };
+    const [made] = await this.createAll([{ document: copy, thumbnail }]);
+    return this.open(made);
   }
 
   /** Into the bin or out of it; what is in the bin is kept whole. */
   async bin(id: string, binned: boolean): Promise<void> {
-    const job = await this.find(id);
-    await job.update({ binnedAt: binned ? new Date() : null }, { silent: true });
+    await this.update(id, { binnedAt: binned ? new Date() : null });
   }
 
   async setThumbnail(id: string, blob: string): Promise<void> {
-    const job = await this.find(id);
-    await job.update({ thumbnail: blob }, { silent: true });
+    await this.update(id, { thumbnail: blob });
   }
 
   async thumbnail(id: string): Promise<Buffer> {
-    const job = await this.find(id);
-    if (!job.thumbnail) throw notFound('The small picture');
-    return this.blobs.get(job.thumbnail);
+    const { thumbnail } = await this.card(id);
+    if (!thumbnail) throw notFound('The small picture');
+    return this.blobs.get(thumbnail);
   }
 
   async count(): Promise<number> {
     return Job.count();
   }
 
-  private async find(id: string, transaction?: Transaction): Promise<Job> {
-    const job = await Job.findByPk(id, { transaction });
+  /** What does not count as working on the job. */
+  private async update(id: string, values: Partial<Card>): Promise<void> {
+    await this.database.write(async (transaction) => {
+      const [found] = await Job.update(values, { where: { id }, transaction, silent: true });
+      if (found === 0) throw notFound('This job');
+    });
+  }
+
+  private async card(id: string, transaction?: Transaction): Promise<Card> {
+    const job = await Job.findByPk(id, { attributes: [...CARD], transaction });
     if (!job) throw notFound('This job');
     return job;
+  }
+
+  private async whole(id: string, transaction?: Transaction): Promise<Whole> {
+    const attributes = [...CARD, 'document', 'cursor', [STEPS, 'steps'] as [typeof STEPS, string]];
+    const job = await Job.findByPk(id, { attributes, transaction });
+    if (!job) throw notFound('This job');
+    return job.get() as unknown as Whole;
   }
 
   private async requireBlob(sha256: string): Promise<void> {
@@ -122,22 +165,23 @@ export class JobService {
   }
 }
 
-function cardOf(job: Job): JobCard {
+function cardOf({ id, name, revision, updatedAt, thumbnail, binnedAt }: Card): JobCard {
   return {
-    id: job.id,
-    name: job.name,
-    revision: job.revision,
-    updatedAt: job.updatedAt.toISOString(),
-    thumbnail: job.thumbnail ? `${routes.thumbnail(job.id)}?v=${job.thumbnail.slice(0, 12)}` : null,
-    binned: job.binnedAt != null,
+    id,
+    name,
+    revision,
+    updatedAt: new Date(updatedAt).toISOString(),
+    thumbnail: thumbnail ? `${routes.thumbnail(id)}?v=${thumbnail.slice(0, 12)}` : null,
+    binned: binnedAt != null,
   };
 }
 
-function recordOf(job: Job, steps: Step[]): JobRecord {
-  return {
-    ...cardOf(job),
-    document: JSON.parse(job.document) as JobDocument,
-    steps: steps.map(({ step }) => JSON.parse(step) as HistoryStep),
-    cursor: job.cursor,
-  };
-}
+const stepsOf = ({ steps }: Whole) =>
+  (JSON.parse(steps) as string[]).map((step) => JSON.parse(step) as HistoryStep);
+
+const recordOf = (job: Whole): JobRecord => ({
+  ...cardOf(job),
+  document: JSON.parse(job.document) as JobDocument,
+  steps: stepsOf(job),
+  cursor: job.cursor,
+});

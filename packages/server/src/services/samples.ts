@@ -4,7 +4,7 @@ import { checkPicture, newJob } from '@drelk/core';
 import { type Sample } from '@drelk/contract';
 import { notFound } from '../problem';
 import type { BlobStore } from './blobs';
-import type { JobService } from './jobs';
+import type { JobService, NewJob } from './jobs';
 
 /** Samples that stand on the shelf of an empty database. */
 const ON_THE_SHELF = ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealing-ring.png'];
@@ -38,19 +38,23 @@ export class SampleService {
     });
   }
 
-  /** Fills an empty shelf with demo jobs. */
+  /** Fills an empty shelf with demo jobs: all of them with their small pictures, or none. */
   async fill(): Promise<void> {
     if ((await this.jobs.count()) > 0) return;
+    const jobs: NewJob[] = [];
     for (const file of [...ON_THE_SHELF].reverse()) {
       const bytes = await this.read(file);
       const header = checkPicture(bytes, file);
       const { kind, width, height } = header;
       const blob = await this.blobs.put(bytes);
       const source = { blob, name: file, kind, width, height, density: header.density ?? null, notes: [] };
-      const { id } = await this.jobs.create({ ...newJob(source), name: nameOf(file) });
       const small = await readFile(join(this.folder, '../shelf', file.replace(/\.\w+$/, '.webp')));
-      await this.jobs.setThumbnail(id, await this.blobs.put(small));
+      jobs.push({
+        document: { ...newJob(source), name: nameOf(file) },
+        thumbnail: await this.blobs.put(small),
+      });
     }
+    await this.jobs.createAll(jobs);
   }
 }
 

@@ -1,15 +1,16 @@
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { SCHEMA } from '@drelk/core';
 import { type HistoryStep, upgradedHistory } from '@drelk/contract';
 import { Job, Step } from '../models';
+import type { Database } from '../models/database';
 
 /** Brings jobs that were saved under an older schema up to today's, each whole or not at all; how many there were. */
-export async function upgradeJobs(database: Sequelize): Promise<number> {
-  const older = await database.query<{ id: string }>(
+export async function upgradeJobs(database: Database): Promise<number> {
+  const older = await database.sequelize.query<{ id: string }>(
     `SELECT id FROM jobs WHERE json_extract(document, '$.schema') < ${SCHEMA}`,
     { type: QueryTypes.SELECT },
   );
-  for (const { id } of older) await database.transaction((transaction) => upgradeJob(id, transaction));
+  for (const { id } of older) await database.write((transaction) => upgradeJob(id, transaction));
   return older.length;
 }
 
