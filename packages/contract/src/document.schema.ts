@@ -1,5 +1,7 @@
 import Joi from 'joi';
 import {
+  CLEAN_LENGTHS,
+  type CleanLength,
   FORMAT_IDS,
   type JobDocument,
   KINDS,
@@ -39,7 +41,8 @@ const places = (most: number, least = 0) =>
 const place = places(1, 2);
 const axis = places(2, 4);
 const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
-const length = Joi.number().min(0).max(10_000);
+const cleanLength = (key: CleanLength) =>
+  Joi.number().min(CLEAN_LENGTHS[key].least).max(CLEAN_LENGTHS[key].most).required();
 const auto = (schema: Joi.Schema) => Joi.alternatives(Joi.valid('auto'), schema).required();
 
 const square = Joi.object({
@@ -149,12 +152,12 @@ const ink = Joi.object({
   clean: Joi.object({
     specks: auto(Joi.number().min(0).max(1e6)),
     pinholes: auto(Joi.number().min(0).max(1e6)),
-    rims: length.required(),
-    gaps: length.required(),
-    thinnest: length.required(),
-    grow: Joi.number().min(-10_000).max(10_000).required(),
+    rims: cleanLength('rims'),
+    gaps: cleanLength('gaps'),
+    thinnest: cleanLength('thinnest'),
+    grow: cleanLength('grow'),
     largest: Joi.number().integer().min(1).max(100_000).allow(null).required(),
-    necks: length.required(),
+    necks: cleanLength('necks'),
   }).required(),
 });
 

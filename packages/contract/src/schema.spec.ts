@@ -1,5 +1,6 @@
 import { newJob } from '@drelk/core';
 import { jobDocumentSchema, jobSettingsSchema } from './document.schema';
+import { MOST_SAVED } from './wire';
 import { handOffFactsSchema, saveSchema } from './wire.schema';
 
 const source = {
@@ -14,7 +15,24 @@ const source = {
 const document = newJob(source);
 const inside = { kind: 'inside', at: null };
 
+const withClean = (clean: object) => ({
+  ...document,
+  ink: { ...document.ink, clean: { ...document.ink.clean, ...clean } },
+});
+const brush = (points: unknown[]) => ({ kind: 'brush', tone: 'ink', width: 4, points });
+const manyStrokes = (count: number) =>
+  Object.fromEntries(
+    Array.from({ length: count }, (_, k) => [k + 1, brush(Array<number>(40_000).fill(123456.7))]),
+  );
+
 describe('the job document at the door', () => {
+  it('is smaller with all strokes that are taken than what the server takes at once', () => {
+    const full = { ...document, ink: { ...document.ink, strokes: manyStrokes(7) } };
+    expect(jobDocumentSchema.validate(full).error).toBeUndefined();
+    // Once as it is, and once as the steps of it.
+    expect(2 * JSON.stringify(full).length).toBeLessThan(MOST_SAVED);
+  });
+
   it('is taken as the core makes it', () =>
     expect(jobDocumentSchema.validate(document).error).toBeUndefined());
 
@@ -22,6 +40,13 @@ describe('the job document at the door', () => {
     ['a threshold of 300', { ...document, ink: { ...document.ink, threshold: 300 } }],
     ['a negative size', { ...document, piece: { ...document.piece, length: -5 } }],
     ['a blob that is no SHA-256', { ...document, source: { ...source, blob: '../../etc/passwd' } }],
+    ['rims evened over more than means anything', withClean({ rims: 5000 })],
+    ['strokes through too many places', { ...document, ink: { ...document.ink, strokes: manyStrokes(9) } }],
+    [
+      'places that are no numbers',
+      { ...document, ink: { ...document.ink, strokes: { 1: brush(['a', 1]) } } },
+    ],
+    ['half a place', { ...document, ink: { ...document.ink, strokes: { 1: brush([1, 2, 3]) } } }],
     ['an unknown key', { ...document, extra: 1 }],
     ['an older schema', { ...document, schema: 1 }],
     ['a stroke that has no number', { ...document, ink: { ...document.ink, strokes: { one: inside } } }],

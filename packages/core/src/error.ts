@@ -12,6 +12,7 @@ export type ErrorCode =
   | 'bad-document'
   | 'bad-drawing'
   | 'empty-drawing'
+  | 'not-finite'
   | 'hand-off-differs'
   | 'bad-corners'
   | 'empty-crop'

@@ -19,6 +19,28 @@ const pair = () => {
 };
 const at = (name: string) => join(folder, name);
 
+/** Sixteen pixels by eight, the left half white, the right one black (BITMAPINFOHEADER; rows from the bottom up). */
+function bitmap(bits: number): Buffer {
+  const colours = bits <= 8 ? 2 ** bits : 0;
+  const row = Math.max(4, 2 * bits);
+  const start = 54 + 4 * colours;
+  const bytes = Buffer.alloc(start + 8 * row);
+  bytes.write('BM', 'latin1');
+  bytes.writeUInt32LE(bytes.length, 2);
+  bytes.writeUInt32LE(start, 10);
+  bytes.writeUInt32LE(40, 14);
+  bytes.writeInt32LE(16, 18);
+  bytes.writeInt32LE(8, 22);
+  bytes.writeUInt16LE(1, 26);
+  bytes.writeUInt16LE(bits, 28);
+  // The first colour is black, all others white.
+  for (let k = 1; k < colours; k++) bytes.writeUInt32LE(0xffffff, 54 + 4 * k);
+  const white = bits === 8 || bits === 4 ? (bits === 8 ? 1 : 0x11) : 0xff;
+  for (let y = 0; y < 8; y++) bytes.fill(white, start + y * row, start + y * row + bits);
+  if (bits === 32) for (let i = start + 3; i < bytes.length; i += 4) bytes[i] = 0;
+  return bytes;
+}
+
 describe('openPicture', () => {
   it('gives RGBA with what the header says', async () => {
     writeFileSync(at('pair.png'), await pair().withMetadata({ density: 254 }).png().toBuffer());
@@ -45,6 +67,29 @@ describe('openPicture', () => {
     const { decoded } = await openPicture(at('deep.png'));
     expect([...decoded.picture.data.slice(0, 4)]).toEqual([255, 0, 0, 255]);
     expect(decoded.picture.data).toHaveLength(4 * 200);
+  });
+
+  it('takes the numbers as they stand in the file, whatever colour profile is with them', async () => {
+    const grey = sharp({ create: { width: 9, height: 9, channels: 3, background: '#7b5a2d' } });
+    const png = await grey.withIccProfile('p3').png().toBuffer();
+    expect((await sharp(png).metadata()).icc).toBeDefined();
+    const inFile = await sharp(png, { ignoreIcc: true }).raw().toBuffer();
+    writeFileSync(at('profile.png'), png);
+    const { decoded } = await openPicture(at('profile.png'));
+    expect([...decoded.picture.data.subarray(0, 3)]).toEqual([...inFile.subarray(0, 3)]);
+  });
+
+  it.each([1, 4, 8, 24, 32])('reads a Windows bitmap of %d bits a pixel', async (bits) => {
+    writeFileSync(at(`pair-${bits}.bmp`), bitmap(bits));
+    const { source, decoded } = await openPicture(at(`pair-${bits}.bmp`));
+    expect(source).toMatchObject({ kind: 'bmp', width: 16, height: 8 });
+    const pixel = (x: number, y: number) => [
+      ...decoded.picture.data.subarray(64 * y + 4 * x, 64 * y + 4 * x + 4),
+    ];
+    expect([pixel(0, 0), pixel(15, 7)]).toEqual([
+      [255, 255, 255, 255],
+      [0, 0, 0, 255],
+    ]);
   });
 
   it.each([

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { type DecodedPicture, DrelkError, type Source, checkPicture } from '@drelk/core';
+import { decoded } from './pixels';
 
 /** A picture file decoded to RGBA, its orientation obeyed, with what its header says. */
 export interface OpenedPicture {
@@ -20,31 +21,18 @@ export async function openPicture(path: string): Promise<OpenedPicture> {
     );
   });
   const header = checkPicture(bytes, name);
-  const { default: sharp } = await import('sharp');
-  const { data, info } = await sharp(bytes, { failOn: 'truncated', limitInputPixels: false })
-    .autoOrient()
-    .toColourspace('srgb')
-    .ensureAlpha()
-    .raw({ depth: 'uchar' })
-    .toBuffer({ resolveWithObject: true })
-    .catch(() => {
-      throw new DrelkError(
-        'truncated',
-        `“${name}” is damaged and cannot be decoded.`,
-        'Copy or download it again.',
-      );
-    });
+  const picture = await decoded(bytes, header, name);
   const blob = createHash('sha256').update(bytes).digest('hex');
   return {
     source: {
       blob,
       name,
       kind: header.kind,
-      width: info.width,
-      height: info.height,
+      width: picture.width,
+      height: picture.height,
       density: header.density ?? null,
       notes: header.animated ? ['The file moves; its first picture was taken.'] : [],
     },
-    decoded: { key: blob, picture: { width: info.width, height: info.height, data }, reduction: 1 },
+    decoded: { key: blob, picture, reduction: 1 },
   };
 }

@@ -1,3 +1,4 @@
+import { DrelkError } from '../error';
 import type { Box, Contour, Point, Segment, Shape } from './contour';
 import { boxOf, signedArea } from './measure';
 
@@ -61,8 +62,16 @@ export function packPaths(shapes: readonly Shape[], first = 1): PathSet {
     for (const segment of contour.segments) writeSegment(set, at++, segment);
     set.starts[k + 1] = at;
   });
+  if (!set.places.every(Number.isFinite) || !set.origins.every(Number.isFinite)) throw notFinite();
   return set;
 }
+
+const notFinite = () =>
+  new DrelkError(
+    'not-finite',
+    'The paths of these settings have places that are no numbers.',
+    'Undo the last change. Please keep the job and report it.',
+  );
 
 function writeSegment({ kinds, places }: PathSet, at: number, segment: Segment): void {
   kinds[at] = KINDS.indexOf(segment.kind);

@@ -62,9 +62,20 @@ export function mapOfInk({ grey, level }: { grey: GreyPicture; level: number }):
   return { width, height, labels, borderAt: (p, q) => (level - data[p]) / (data[q] - data[p]) };
 }
 
-/** What the ink says is paper is of no plate: background, strokes of the hand and dropped specks. */
-export function within(map: TakenMap, { grey, level }: { grey: GreyPicture; level: number }): TakenMap {
-  return { ...map, labels: map.labels.map((label, i) => (grey.data[i] < level ? label : NO_PLATE)) };
+/**
+ * What the ink says is paper is of no plate: background, strokes of the hand and dropped specks. Where these part a
+ * plate from paper, its rim is the ink's: on both sides the plates' own tones may be the same.
+ */
+export function within(
+  map: TakenMap,
+  { grey: { data }, level }: { grey: GreyPicture; level: number },
+): TakenMap {
+  const isCut = (i: number) => map.labels[i] !== NO_PLATE && data[i] >= level;
+  return {
+    ...map,
+    labels: map.labels.map((label, i) => (data[i] < level ? label : NO_PLATE)),
+    borderAt: (p, q) => (isCut(p) || isCut(q) ? (level - data[p]) / (data[q] - data[p]) : map.borderAt(p, q)),
+  };
 }
 
 /** Areas of fewer than `least` pixels become part of the neighbour they touch the most. */

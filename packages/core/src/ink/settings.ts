@@ -78,6 +78,16 @@ export interface CleanSettings {
   necks: number;
 }
 
+/** How far each length of cleaning goes, in source pixels: more takes long and means nothing. */
+export const CLEAN_LENGTHS = {
+  gaps: { least: 0, most: 80 },
+  rims: { least: 0, most: 24 },
+  thinnest: { least: 0, most: 60 },
+  grow: { least: -20, most: 20 },
+  necks: { least: 0, most: 60 },
+} as const;
+export type CleanLength = keyof typeof CLEAN_LENGTHS;
+
 /** What the user may set of Ink. */
 export interface InkSettings {
   kind: 'auto' | Kind;

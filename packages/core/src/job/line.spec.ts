@@ -105,3 +105,20 @@ describe('the methods of Line', () => {
     expect(area('stacked')).toBeGreaterThan(area('overlap'));
   });
 });
+
+it('bands as plates under a paper stroke have rims where the stroke has its own', () => {
+  // Three bands of one height, and a stroke across their borders that is as light as paper.
+  const bands = coloured({
+    width: 160,
+    height: 120,
+    data: Uint8Array.from({ length: 160 * 120 }, (_, i) => [40, 110, 180, 250][Math.floor((i % 160) / 40)]),
+  });
+  const strokes = {
+    '1': { kind: 'brush' as const, tone: 'paper' as const, width: 20, points: [-20, 60, 180, 60] },
+  };
+  const { artwork, facts } = run(bands, { method: 'plates' }, { by: 'bands', strokes });
+  expect(artwork.paths.places.every(Number.isFinite)).toBe(true);
+  expect(facts.shapes).toBe(6);
+  const edges = [...new Set([...artwork.paths.places].filter((_, i) => i % 6 === 5).map(Math.round))];
+  expect(edges.sort((a, b) => a - b)).toEqual([0, 50, 70, 120]);
+});

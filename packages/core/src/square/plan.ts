@@ -69,7 +69,9 @@ export function planSquare(
     ? flattened(picture, corners, settings.scale, rim)
     : { ...picture, toFrame: IDENTITY, trim: 0 };
   const upright = quarterTurned(fineTurned(flat, settings.angle), settings.turn, settings.mirror);
-  const cropped = cropTo(upright, settings.crop, flat.trim);
+  const kept = cropTo(upright, settings.crop, flat.trim);
+  const cropped = inBounds(kept, picture);
+  const shrink = cropped.width / kept.width;
   const { toFrame: toResult, width, height } = cropped;
   return {
     width,
@@ -78,7 +80,7 @@ export function planSquare(
     toSource: inverted(toResult),
     loop: settings.crop?.kind === 'loop' ? mappedPoints(toResult, settings.crop.points) : null,
     exact: !corners && settings.angle === 0,
-    scale: scaleOf(settings.scale, toResult, flat, corners !== null, density),
+    scale: scaleOf(settings.scale, toResult, shrink * flat.width, flat, corners !== null, density),
   };
 }
 
@@ -178,6 +180,20 @@ function cropTo(frame: Frame, crop: SquareSettings['crop'], trim: number): Frame
   return { width, height, toFrame: composed(scaledAndMoved(1, 1, -left, -top), frame.toFrame) };
 }
 
+/** A frame that is many times as large as the source, as a long sheet is whose box stands askew, made smaller. */
+function inBounds(frame: Frame, picture: { width: number; height: number }): Frame {
+  const shrink = Math.sqrt((MOST_GROWTH * picture.width * picture.height) / (frame.width * frame.height));
+  if (shrink >= 1) return frame;
+  const [width, height] = [frame.width, frame.height].map((side) =>
+    Math.max(LEAST_SIDE, Math.round(side * shrink)),
+  );
+  return {
+    width,
+    height,
+    toFrame: composed(scaledAndMoved(width / frame.width, height / frame.height, 0, 0), frame.toFrame),
+  };
+}
+
 const emptyCrop = () =>
   new DrelkError(
     'empty-crop',
@@ -198,6 +214,7 @@ function mappedPoints(h: Homography, points: readonly number[]): Float64Array {
 function scaleOf(
   settings: ScaleSettings,
   toResult: Homography,
+  flatWidth: number,
   flat: Frame,
   isFlattened: boolean,
   density: number | null,
@@ -226,8 +243,8 @@ function scaleOf(
       settings.name === 'typed' ? settings.width : wide ? long : Math.min(settings.width, settings.height);
     return {
       from: 'rectangle',
-      millimetresPerPixel: width / flat.width,
-      uncertainty: (Math.SQRT2 * CORNER_ERROR) / flat.width,
+      millimetresPerPixel: width / flatWidth,
+      uncertainty: (Math.SQRT2 * CORNER_ERROR) / flatWidth,
     };
   }
   // Flattening gives a photo's pixels sizes of its own: what its file says of them holds no longer.

@@ -115,6 +115,19 @@ describe('squareUp', () => {
     expect(result.data[4 * (Math.floor(y) * result.width + Math.floor(x))]).toBeLessThan(40);
   });
 
+  it('makes nothing much larger than the source, of long sheets that stand askew either', () => {
+    const size = { width: 900, height: 900 };
+    const long = { by: 'rectangle' as const, name: 'typed' as const, width: 300, height: 10 };
+    const corners = [100, 100, 800, 100, 800, 800, 100, 800];
+    const { width, height, toResult, scale } = plan(size, { angle: Math.PI / 4, scale: long }, corners);
+    expect(width * height).toBeLessThan(2.1 * 900 * 900);
+    const [from, to] = [
+      { x: 100, y: 100 },
+      { x: 800, y: 100 },
+    ].map((place) => mapPoint(toResult, place));
+    expect(Math.hypot(to.x - from.x, to.y - from.y) * (scale.millimetresPerPixel ?? 0)).toBeCloseTo(300, 0);
+  });
+
   it.each([
     ['holds nothing', { kind: 'loop', points: [5, 5, 6, 5, 6, 6] }],
     ['lies outside', { kind: 'box', points: [90, 90, 120, 90, 120, 120, 90, 120] }],

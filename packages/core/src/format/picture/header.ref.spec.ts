@@ -76,6 +76,37 @@ describe('kinds and sizes', () => {
   });
 });
 
+/** A TIFF of one directory; what takes more than four bytes, all of one value, lies at 200 and 208. */
+function tiff(entries: [tag: number, type: number, value: number][], long = 0): Buffer {
+  const bytes = Buffer.alloc(220);
+  bytes.write('II*', 'latin1');
+  bytes.writeUInt32LE(8, 4);
+  bytes.writeUInt16LE(entries.length, 8);
+  entries.forEach(([tag, type, value], k) => {
+    const at = 10 + 12 * k;
+    bytes.writeUInt16LE(tag, at);
+    bytes.writeUInt16LE(type, at + 2);
+    bytes.writeUInt32LE(1, at + 4);
+    bytes.writeUInt32LE(value, at + 8);
+  });
+  bytes.writeUInt32LE(long, 200);
+  bytes.writeUInt32LE(long, 208);
+  return bytes;
+}
+
+it('a camera’s density is none: it says nothing of what was seen (EXIF 2.3, exposure time)', async () => {
+  const withExposure = canvas().withExif({ IFD2: { ExposureTime: '1/60' } });
+  const scan = await canvas().withMetadata({ density: 300 }).jpeg().toBuffer();
+  const photo = await withExposure.withMetadata({ density: 300 }).jpeg().toBuffer();
+  expect(readPictureHeader(scan)?.density).toBeCloseTo(300, 0);
+  expect(readPictureHeader(photo)?.density).toBeUndefined();
+});
+
+it('four channels in a JPEG are inks', async () => {
+  expect(readPictureHeader(await canvas().toColourspace('cmyk').jpeg().toBuffer())?.inks).toBe(true);
+  expect(readPictureHeader(await canvas().jpeg().toBuffer())?.inks).toBe(false);
+});
+
 describe('what must not be decoded', () => {
   const png = (width: number, height: number) => {
     const bytes = Buffer.alloc(45);
@@ -96,6 +127,45 @@ describe('what must not be decoded', () => {
   ])('%s gets a sentence', (_name, bytes, sentence) => {
     expect(() => checkPicture(bytes, 'tea "🫖".png')).toThrow(sentence);
     expect(() => checkPicture(bytes, 'tea "🫖".png')).toThrow('tea "🫖".png');
+  });
+
+  const frame = Buffer.from('2c00000000204e204e0002024c01003b', 'hex');
+  it.each([
+    [
+      'a GIF whose frame is larger than its screen',
+      Buffer.concat([Buffer.from('4749463839615a004600800000000000ffffff', 'hex'), frame]),
+      '20000 × 20000 pixels',
+    ],
+    [
+      'a TIFF with its width twice',
+      tiff([
+        [256, 4, 40],
+        [256, 4, 20_000],
+        [257, 4, 20_000],
+      ]),
+      '20000 × 20000',
+    ],
+    [
+      'a TIFF with its size as eight bytes',
+      tiff(
+        [
+          [256, 16, 200],
+          [257, 16, 208],
+        ],
+        20_000,
+      ),
+      '20000 × 20000',
+    ],
+  ])('%s is as large as a decoder may take it for', (_name, bytes, sentence) => {
+    expect(() => checkPicture(bytes, 'a')).toThrow(sentence);
+  });
+
+  it('a thousand EXIF blocks that promise more than they hold take no time', () => {
+    const block = Buffer.from('ffe1001245786966000049492a000800000000100000', 'hex').subarray(0, 20);
+    const bytes = Buffer.concat([Buffer.from('ffd8', 'hex'), ...Array<Buffer>(45_000).fill(block)]);
+    const begun = performance.now();
+    expect(readPictureHeader(bytes)).toBeUndefined();
+    expect(performance.now() - begun).toBeLessThan(500);
   });
 
   it.each(['jpeg', 'png', 'webp', 'gif'] as const)('a truncated %s gets a sentence', async (kind) => {

@@ -4,10 +4,12 @@ export interface PictureHeader {
   /** Size in pixels as it will be seen, that is after the EXIF orientation. */
   width: number;
   height: number;
-  /** Pixels per inch, where the file says. */
+  /** Pixels per inch, where the file says; a camera's says nothing of what it saw, and counts as none. */
   density: number | undefined;
   /** EXIF orientation, 1 where none is given. */
   orientation: number;
+  /** Its four channels are printing inks, of which every program makes other colours. */
+  inks?: boolean;
   /** More than one picture in sequence; the first is taken. */
   animated: boolean;
   /** False where the file ends before its own end mark. */

@@ -21,17 +21,19 @@ export function readJpeg(data: Uint8Array): PictureHeader | undefined {
       const perInch = { 1: 1, 2: 2.54 }[bytes.u8(at + 11)];
       if (perInch) jfif = bytes.u16(at + 12) * perInch;
     }
-    if (marker === 0xe1 && bytes.ascii(at + 4, 4) === 'Exif')
+    if (marker === 0xe1 && !exif && bytes.ascii(at + 4, 4) === 'Exif')
       exif = readTiff(data.subarray(at + 10, at + 2 + length));
     if (isFrame(marker)) {
       const orientation = exif?.orientation ?? 1;
-      const density = exif?.density ?? jfif;
+      const density = exif?.isCamera ? undefined : (exif?.density ?? jfif);
       return {
         kind: 'jpeg',
         ...oriented(bytes.u16(at + 7), bytes.u16(at + 5), orientation),
         density: density && density > 1 ? density : undefined,
         orientation,
         animated: false,
+        // Four are cyan, magenta, yellow and black.
+        inks: bytes.u8(at + 9) === 4,
         complete: endsWithMark(data),
       };
     }

@@ -124,11 +124,13 @@ function readWebp(bytes: Bytes, data: Uint8Array): PictureHeader {
   return { ...header, ...oriented(header.width, header.height, header.orientation) };
 }
 
-/** GIF89a: a second image descriptor means that it moves. */
+/** GIF89a: a second image descriptor means that it moves. The picture is as large as whatever is drawn on its screen. */
 function readGif(bytes: Bytes): PictureHeader {
   const table = (flags: number) => (flags & 0x80 ? 3 * 2 ** ((flags & 7) + 1) : 0);
   let at = 13 + table(bytes.u8(10));
   let frames = 0;
+  let width = bytes.u16(6, true);
+  let height = bytes.u16(8, true);
   let complete = false;
   const skipBlocks = () => {
     while (at < bytes.length && bytes.u8(at) !== 0) at += bytes.u8(at) + 1;
@@ -139,6 +141,8 @@ function readGif(bytes: Bytes): PictureHeader {
     if (mark === 0x3b) complete = true;
     if (mark === 0x2c) {
       frames++;
+      width = Math.max(width, bytes.u16(at + 1, true) + bytes.u16(at + 5, true));
+      height = Math.max(height, bytes.u16(at + 3, true) + bytes.u16(at + 7, true));
       at += 10 + table(bytes.u8(at + 9)) + 1;
     } else if (mark === 0x21) at += 2;
     else break;
@@ -146,8 +150,8 @@ function readGif(bytes: Bytes): PictureHeader {
   }
   return {
     kind: 'gif',
-    width: bytes.u16(6, true),
-    height: bytes.u16(8, true),
+    width,
+    height,
     density: undefined,
     orientation: 1,
     animated: frames > 1,
@@ -155,13 +159,17 @@ function readGif(bytes: Bytes): PictureHeader {
   };
 }
 
-/** BITMAPINFOHEADER: sizes as signed numbers (a negative height counts from the top), pixels per metre. */
+/**
+ * BITMAPINFOHEADER: sizes as signed numbers (a negative height counts from the top), pixels per metre. BITMAPCOREHEADER,
+ * of 12 bytes: sizes as short numbers, no more.
+ */
 function readBmp(bytes: Bytes): PictureHeader {
-  const perMetre = bytes.u32(38, true);
+  const isCore = bytes.u32(14, true) === 12;
+  const perMetre = isCore ? 0 : bytes.u32(38, true);
   return {
     kind: 'bmp',
-    width: Math.abs(bytes.u32(18, true) | 0),
-    height: Math.abs(bytes.u32(22, true) | 0),
+    width: isCore ? bytes.u16(18, true) : Math.abs(bytes.u32(18, true) | 0),
+    height: isCore ? bytes.u16(20, true) : Math.abs(bytes.u32(22, true) | 0),
     density: perMetre > 100 ? perMetre * 0.0254 : undefined,
     orientation: 1,
     animated: false,

@@ -143,6 +143,8 @@ async function decode(bytes: Uint8Array<ArrayBuffer>, name: string) {
   const bitmap = await createImageBitmap(new Blob([bytes]), {
     imageOrientation: 'from-image',
     premultiplyAlpha: 'none',
+    // The numbers as they stand in the file, as everywhere (packages/decode).
+    colorSpaceConversion: 'none',
   }).catch(() => {
     throw new DrelkError(
       'not-a-picture',

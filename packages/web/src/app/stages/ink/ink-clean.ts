@@ -1,13 +1,12 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { CleanSettings } from '@drelk/core';
+import { CLEAN_LENGTHS, type CleanLength, type CleanSettings } from '@drelk/core';
 import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
 
 type Area = 'specks' | 'pinholes';
-type Length = 'gaps' | 'rims' | 'thinnest' | 'grow' | 'necks';
 
 /** Slider positions are square roots of areas, so that small ones can be set finely. */
 const areaOf = (position: number) => Math.round(position * position);
@@ -25,11 +24,11 @@ export class InkClean {
   private readonly work = inject(Workbench);
   readonly areas = [this.area('specks', 'Drop specks under'), this.area('pinholes', 'Fill pinholes under')];
   readonly lengths = [
-    this.length('gaps', 'Bridge gaps up to', 0, 80, 1),
-    this.length('rims', 'Even rims over', 0, 24, 0.5),
-    this.length('thinnest', 'Bring thin strokes up to', 0, 60, 0.5),
-    this.length('grow', 'Thicken or thin all ink by', -20, 20, 0.25),
-    this.length('necks', 'Join areas nearer than', 0, 60, 1),
+    this.length('gaps', 'Bridge gaps up to', 1),
+    this.length('rims', 'Even rims over', 0.5),
+    this.length('thinnest', 'Bring thin strokes up to', 0.5),
+    this.length('grow', 'Thicken or thin all ink by', 0.25),
+    this.length('necks', 'Join areas nearer than', 1),
   ];
   readonly largest = this.slides(
     'Only the largest areas',
@@ -63,7 +62,7 @@ export class InkClean {
     return view && view.scaleSource !== 'none' ? `${millimetres.toPrecision(2)} mm²` : `${pixels} px`;
   }
 
-  lengthSays(key: Length): string {
+  lengthSays(key: CleanLength): string {
     const pixels = this.clean()?.[key] ?? 0;
     return pixels === 0 ? 'none' : this.work.sourceLength(pixels);
   }
@@ -82,12 +81,11 @@ export class InkClean {
     return { key, label, setting: this.slides(label, (clean, position) => (clean[key] = areaOf(position))) };
   }
 
-  private length(key: Length, label: string, least: number, most: number, step: number) {
+  private length(key: CleanLength, label: string, step: number) {
     return {
       key,
       label,
-      least,
-      most,
+      ...CLEAN_LENGTHS[key],
       step,
       setting: this.slides(label, (clean, pixels) => (clean[key] = pixels)),
     };
