@@ -1,5 +1,22 @@
-/** A worker that never answers, for tests of the page. */
-export function createEngineWorker(): Worker {
-  const silent = { postMessage: () => undefined, terminate: () => undefined, onmessage: null, onerror: null };
-  return silent as unknown as Worker;
+/** What is posted to a worker that never answers by itself: tests answer in its place. */
+export class SilentWorker {
+  static last: SilentWorker | undefined;
+  readonly posted: { type: string; request: number; picture?: string }[] = [];
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+  onerror: (() => void) | null = null;
+  isTerminated = false;
+
+  constructor() {
+    SilentWorker.last = this;
+  }
+
+  postMessage(message: SilentWorker['posted'][number]): void {
+    this.posted.push(message);
+  }
+
+  terminate(): void {
+    this.isTerminated = true;
+  }
 }
+
+export const createEngineWorker = (): Worker => new SilentWorker() as unknown as Worker;

@@ -1,6 +1,6 @@
 import type { Context } from '../context';
 import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
-import { type Corners, RIM, type SquarePlan, planSquare, squareUp } from '../square';
+import { type Corners, type Crop, type SquarePlan, planSquare, squareUp } from '../square';
 import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 import type { RunStep } from './memory';
@@ -38,10 +38,15 @@ export function runSquare(
   const own = corners?.map((value) => value / reduction) ?? null;
   const density = document.source.density === null ? null : document.source.density / reduction;
   const settings = reducedSquare(document.square, reduction);
-  const plan = planSquare(picture, settings, own, density, RIM / reduction);
+  const plan = planSquare(picture, settings, own, density, reduction);
   const { width, height, toResult, loop, exact } = plan;
   const pixels = `${key} ${JSON.stringify([width, height, toResult, loop, exact])}`;
   const squared = step('square', 'square', pixels, () => squareUp(picture, plan, context));
   const grey = step('grey', 'grey', squared.key, () => toGrey(squared.value, context));
   return { key: squared.key, value: { plan, corners, picture: squared.value, grey: grey.value } };
+}
+
+/** Throws `empty-crop` for a crop, in source pixels, that leaves nothing of the picture, flattened by `corners` or not. */
+export function checkCrop({ square, source }: JobDocument, crop: Crop, corners: Corners | null): void {
+  planSquare(source, { ...square, crop }, corners, source.density);
 }

@@ -52,24 +52,25 @@ const MOST_GROWTH = 2;
 const RULER_ERROR = 0.7;
 const CORNER_ERROR = 0.5;
 /** A found sheet is cut this much inside its rim, in source pixels, where the ground behind it shines in. */
-export const RIM = 2.5;
+const RIM = 2.5;
 
 /**
- * Works out what Square up does to a picture of some size. `corners` are those to flatten by, or null.
- * `density` is the file's, in pixels per inch; `rim` what is cut off inside a found sheet's sides. Throws `bad-corners`, `bad-length`, `empty-crop`.
+ * Works out what Square up does to a picture of some size, a copy of the source so many times smaller. `corners` are
+ * those to flatten by, or null; `density` is the file's, in pixels per inch. Throws `bad-corners`, `bad-length`,
+ * `empty-crop`.
  */
 export function planSquare(
   picture: { width: number; height: number },
   settings: Omit<SquareSettings, 'flatten'>,
   corners: Corners | null,
   density: number | null,
-  rim = RIM,
+  reduction = 1,
 ): SquarePlan {
   const flat = corners
-    ? flattened(picture, corners, settings.scale, rim)
+    ? flattened(picture, corners, settings.scale, RIM / reduction)
     : { ...picture, toFrame: IDENTITY, trim: 0 };
   const upright = quarterTurned(fineTurned(flat, settings.angle), settings.turn, settings.mirror);
-  const kept = cropTo(upright, settings.crop, flat.trim);
+  const kept = cropTo(upright, settings.crop, flat.trim, Math.max(1, LEAST_SIDE / reduction));
   const cropped = inBounds(kept, picture);
   const shrink = cropped.width / kept.width;
   const { toFrame: toResult, width, height } = cropped;
@@ -159,14 +160,13 @@ function quarterTurned(frame: Frame, turn: SquareSettings['turn'], mirror: boole
   return { width, height, toFrame: composed(reflected, composed(quarters[turn], frame.toFrame)) };
 }
 
-/** What is kept of the frame: everything but a found sheet's rim, or the box around the crop's corners. */
-function cropTo(frame: Frame, crop: SquareSettings['crop'], trim: number): Frame {
+/** What is kept of the frame: everything but a found sheet's rim, or the box around the crop's corners, so large at least. */
+function cropTo(frame: Frame, crop: SquareSettings['crop'], trim: number, least: number): Frame {
   const box = { left: trim, top: trim, right: frame.width - trim, bottom: frame.height - trim };
   if (crop) {
     const points = mappedPoints(frame.toFrame, crop.points);
     const around = points.length >= 6 ? boxOfPoints(points) : undefined;
-    if (!around || (crop.kind === 'loop' && Math.abs(polygonArea(points)) < LEAST_SIDE * LEAST_SIDE))
-      throw emptyCrop();
+    if (!around || (crop.kind === 'loop' && Math.abs(polygonArea(points)) < least * least)) throw emptyCrop();
     box.left = Math.max(0, around.left);
     box.top = Math.max(0, around.top);
     box.right = Math.min(frame.width, around.right);
@@ -176,7 +176,7 @@ function cropTo(frame: Frame, crop: SquareSettings['crop'], trim: number): Frame
   const top = Math.round(box.top);
   const width = Math.round(box.right) - left;
   const height = Math.round(box.bottom) - top;
-  if (!(width >= LEAST_SIDE && height >= LEAST_SIDE)) throw emptyCrop();
+  if (!(width >= least && height >= least)) throw emptyCrop();
   return { width, height, toFrame: composed(scaledAndMoved(1, 1, -left, -top), frame.toFrame) };
 }
 

@@ -1,5 +1,6 @@
 import { Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { IntakeService } from './intake/intake.service';
 import { LightService } from './shared/light.service';
 
 @Component({
@@ -7,8 +8,16 @@ import { LightService } from './shared/light.service';
   imports: [RouterOutlet],
   template: '<router-outlet />',
   styles: ':host { display: block; height: 100%; }',
+  host: {
+    '(document:paste)': 'intake.onPaste($event)',
+    '(document:dragover)': 'intake.onDragOver($event)',
+    '(document:dragleave)': 'intake.dropping.set(false)',
+    '(document:drop)': 'intake.onDrop($event)',
+  },
 })
 export class App {
+  readonly intake = inject(IntakeService);
+
   constructor() {
     inject(LightService);
   }

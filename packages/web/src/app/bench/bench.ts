@@ -286,7 +286,10 @@ export class Bench implements OnDestroy {
     const { x, y, scale } = this.state.eye();
     const tool = this.tools.active();
     scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool });
-    if (!view) return;
+    if (!view) {
+      this.drawGlance(scene);
+      return;
+    }
     const layout = this.state.layout();
     const frame = this.tools.frame();
     const size = { width: view.width, height: view.height };
@@ -344,6 +347,17 @@ export class Bench implements OnDestroy {
     scene.stage.batchDraw();
   }
 
+  /** The picture as it came, while there is no result yet. */
+  private drawGlance(scene: BenchScene): void {
+    const glance = this.work.glance();
+    if (!glance) return;
+    const { bitmap, width, height } = glance;
+    scene.paper.setAttrs({ width, height });
+    scene.show('picture', bitmap, { width, height });
+    scene.groups.picture.setAttrs({ visible: true, opacity: 1, clip: undefined });
+    scene.stage.batchDraw();
+  }
+
   private drawRulers(): void {
     const view = this.work.view();
     const { width, height } = this.state.size();
@@ -374,7 +388,9 @@ export class Bench implements OnDestroy {
   }
 
   private async fetchInk(key: string | undefined): Promise<void> {
-    const { points, starts } = await this.work.engine.ask('contours', {});
+    const contours = await this.work.engine.ask('contours', {}).catch(() => undefined);
+    if (!contours) return;
+    const { points, starts } = contours;
     if (this.work.view()?.names.ink === key) this.rawInk.set({ key, path: polygonPath(points, starts) });
   }
 }

@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import { Observable, Subject, filter, firstValueFrom, map } from 'rxjs';
+import { Observable, Subject, filter, firstValueFrom, map, merge } from 'rxjs';
 import type { JobDocument } from '@drelk/core';
 import type {
   EngineAnswer,
@@ -11,6 +11,26 @@ import type {
   ResultView,
 } from './messages';
 import { createEngineWorker } from './worker.factory';
+
+/** Number of no request. */
+const NOTHING = -1;
+const LEFT: EngineProblem = {
+  code: 'stopped',
+  message: 'Another picture was opened.',
+  hint: 'Nothing was changed.',
+};
+const DIED: EngineProblem = {
+  code: 'stopped',
+  message: 'The computation had to be started anew.',
+  hint: 'Your job is as it was. Try again.',
+};
+
+/** Lets go of the pictures of a result that nobody waits for. */
+function closeBitmaps(answer: EngineAnswer): void {
+  if (answer.type !== 'result') return;
+  answer.view.picture?.close();
+  answer.view.ink?.close();
+}
 
 /**
  * The page's one door to the worker. The newest computation wins: an older one is told to stop through
@@ -30,11 +50,15 @@ export class EngineService {
   readonly restarted = new Subject<void>();
 
   private readonly answers = new Subject<EngineAnswer>();
+  /** Why nothing that was asked before is answered any more. */
+  private readonly cut = new Subject<EngineProblem>();
   private readonly views = new Subject<ResultView>();
   private worker = this.start();
   private flag: Int32Array | undefined;
   private count = 0;
-  private computing = 0;
+  private computing = NOTHING;
+  /** Name of the picture that is open. */
+  private picture = '';
   /** What of results the page holds already. */
   private held: Held = {};
   private pending: { document: JobDocument; mode: 'preview' | 'full' } | undefined;
@@ -50,20 +74,34 @@ export class EngineService {
     this.worker.postMessage({ type: 'warm', request: ++this.count } satisfies EngineRequest);
   }
 
-  /** Asks one question; rejects with a sentence. What is in `transfer` is moved, not copied. */
+  /** Opens a picture under a name; whatever was asked about another is wanted no more. */
+  open(picture: string, asks: EngineCalls['open']['asks']): Promise<EngineCalls['open']['answer']> {
+    this.close();
+    this.picture = picture;
+    return this.ask('open', asks, [asks.file]);
+  }
+
+  /** Leaves the open picture: what is being worked out for it stops, and its results are shown nowhere. */
+  close(): void {
+    this.cut.next(LEFT);
+    this.stop();
+    this.computing = NOTHING;
+    this.pending = undefined;
+    this.held = {};
+    this.picture = '';
+  }
+
+  /** Asks one question about the open picture; rejects with a sentence. What is in `transfer` is moved, not copied. */
   ask<C extends EngineCall>(
     type: C,
     asks: EngineCalls[C]['asks'],
     transfer: Transferable[] = [],
   ): Promise<EngineCalls[C]['answer']> {
     const request = ++this.count;
-    if (type === 'open') {
-      // Another picture is for another page, which holds nothing yet; what was computed before is wanted no more.
-      this.held = {};
-      if (this.flag) Atomics.store(this.flag, 0, request);
-    }
-    const mine = this.answers.pipe(
-      filter((answer) => answer.request === request && answer.type !== 'progress'),
+    const mine = merge(
+      this.answers.pipe(filter((answer) => answer.request === request && answer.type !== 'progress')),
+      this.cut.pipe(map((problem) => ({ type: 'problem' as const, problem }))),
+    ).pipe(
       map((answer) => {
         if (answer.type === 'problem') throw answer.problem;
         return (answer as Extract<EngineAnswer, { type: 'answer' }>).answer;
@@ -75,7 +113,7 @@ export class EngineService {
       if (interrupted && interrupted === this.pending && this.busy())
         this.compute(interrupted.document, interrupted.mode);
     });
-    this.worker.postMessage({ type, request, ...asks }, transfer);
+    this.worker.postMessage({ type, request, picture: this.picture, ...asks }, transfer);
     return answered;
   }
 
@@ -85,8 +123,9 @@ export class EngineService {
     this.computing = request;
     this.pending = { document, mode };
     if (this.flag) Atomics.store(this.flag, 0, request);
-    const { held } = this;
-    this.worker.postMessage({ type: 'compute', request, document, mode, held } satisfies EngineRequest);
+    const { held, picture } = this;
+    const asked: EngineRequest = { type: 'compute', request, picture, document, mode, held };
+    this.worker.postMessage(asked);
     this.busy.set(true);
   }
 
@@ -98,7 +137,10 @@ export class EngineService {
   }
 
   private receive(answer: EngineAnswer): void {
-    if (answer.request !== this.computing) return;
+    if (answer.request !== this.computing) {
+      closeBitmaps(answer);
+      return;
+    }
     if (answer.type === 'progress') this.progress.set({ stage: answer.stage, share: answer.share });
     if (answer.type === 'result') {
       this.finish();
@@ -124,6 +166,7 @@ export class EngineService {
       worker.terminate();
       this.worker = this.start();
       this.finish();
+      this.cut.next(DIED);
       this.restarted.next();
     };
     if (globalThis.crossOriginIsolated) {

@@ -13,7 +13,8 @@ import { EngineSession, inkPixels, maskPixels } from './session';
 type Asked<C extends EngineCall> = Extract<EngineRequest, { type: C }>;
 type Compute = Extract<EngineRequest, { type: 'compute' }>;
 
-let session: EngineSession | undefined;
+/** The picture that was opened last: its name is known at once, the session once it is decoded. */
+let current: { picture: string; session: Promise<EngineSession> } | undefined;
 /** Number of the newest computation, written by the page without waiting for this thread. */
 let newest: Int32Array | undefined;
 
@@ -65,45 +66,48 @@ interface Reply<C extends EngineCall> {
 
 /** How each question is answered. */
 const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promise<Reply<C>> } = {
-  async open({ key, file, name }) {
+  async open({ picture: key, file, name }) {
     const bytes = new Uint8Array(file);
     const header = checkPicture(bytes, name);
-    session = new EngineSession({ key, picture: await decode(bytes, name), reduction: 1 });
+    const session = decode(bytes, name).then((picture) => new EngineSession({ key, picture, reduction: 1 }));
+    current = { picture: key, session };
+    await session;
     return plain({ header });
   },
-  async handOff({ document, format }, context) {
-    const file = opened().handOff(document, format, context);
+  async handOff({ picture, document, format }, context) {
+    const file = (await opened(picture)).handOff(document, format, context);
     return { answer: file, transfer: [file.bytes.buffer] };
   },
-  async contours() {
-    const { points, starts } = opened().contours();
+  async contours({ picture }) {
+    const { points, starts } = (await opened(picture)).contours();
     return plain({ points, starts });
   },
-  async frame({ document, show }, context) {
-    const { picture, ...place } = opened().frame(document, show, context);
+  async frame({ picture: key, document, show }, context) {
+    const { picture, ...place } = (await opened(key)).frame(document, show, context);
     const bitmap = await bitmapOf(picture);
     return { answer: { ...place, bitmap }, transfer: [bitmap] };
   },
-  async cling({ at }) {
-    return plain(opened().cling(at));
+  async cling({ picture, at }) {
+    return plain((await opened(picture)).cling(at));
   },
-  async sheet(_asked, context) {
-    return plain({ corners: opened().sheet(context) });
+  async sheet({ picture }, context) {
+    return plain({ corners: (await opened(picture)).sheet(context) });
   },
-  async poured({ document, at, tolerance, everywhere }, context) {
-    const { mask, width, height } = opened().poured(document, at, { tolerance, everywhere }, context);
+  async poured({ picture, document, at, tolerance, everywhere }, context) {
+    const session = await opened(picture);
+    const { mask, width, height } = session.poured(document, at, { tolerance, everywhere }, context);
     const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, POURED) });
     const share = mask.reduce((sum, value) => sum + value, 0) / mask.length;
     return { answer: { mask: bitmap, share }, transfer: [bitmap] };
   },
-  async vanishing({ document }, context) {
-    const { mask, width, height } = opened().vanishing(document, context);
+  async vanishing({ picture, document }, context) {
+    const { mask, width, height } = (await opened(picture)).vanishing(document, context);
     const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, VANISHING) });
     return { answer: { mask: bitmap }, transfer: [bitmap] };
   },
-  async options({ document }, context) {
+  async options({ picture, document }, context) {
     const options: OptionView[] = [];
-    for (const { grey, level, ...option } of opened().options(document, context)) {
+    for (const { grey, level, ...option } of (await opened(picture)).options(document, context)) {
       const pixels = grey && level !== undefined ? inkPixels(grey, level) : undefined;
       options.push(
         grey && pixels
@@ -122,14 +126,20 @@ function reply<C extends EngineCall>(asked: Asked<C>, context: Context): Promise
   return handler(asked, context);
 }
 
-function opened(): EngineSession {
-  if (!session) throw stopped();
+/** What is held of a picture; a picture that is open no more is worked on no more. */
+async function opened(picture: string): Promise<EngineSession> {
+  if (current?.picture !== picture) throw stopped();
+  const session = await current.session;
+  if (current?.picture !== picture) throw stopped();
   return session;
 }
 
 /** A result with the bitmaps that the page does not hold yet. */
-async function compute({ document, mode, held }: Compute, context: Context): Promise<ResultView> {
-  const { result, view } = opened().compute(document, mode, held, context);
+async function compute(
+  { picture: key, document, mode, held }: Compute,
+  context: Context,
+): Promise<ResultView> {
+  const { result, view } = (await opened(key)).compute(document, mode, held, context);
   const { picture, ink } = result.artwork.traced;
   if (view.names.picture !== held.picture) view.picture = await bitmapOf(picture);
   if (view.names.ink !== held.ink) {

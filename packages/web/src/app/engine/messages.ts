@@ -27,7 +27,7 @@ export interface Place {
 
 /** Questions that are answered once each, whatever is being computed: what is asked, and the answer. */
 export interface EngineCalls {
-  open: { asks: { key: string; file: ArrayBuffer; name: string }; answer: { header: PictureHeader } };
+  open: { asks: { file: ArrayBuffer; name: string }; answer: { header: PictureHeader } };
   handOff: { asks: { document: JobDocument; format: FormatId }; answer: CheckedFile };
   /** The contours of the last full result, as found before fitting. */
   contours: { asks: object; answer: { points: Float64Array; starts: Uint32Array } };
@@ -48,13 +48,19 @@ export interface EngineCalls {
 }
 export type EngineCall = keyof EngineCalls;
 
+/** Every computation and question names the picture it is about. */
+interface Numbered {
+  request: number;
+  picture: string;
+}
+
 /** What the page sends to the worker. */
 export type EngineRequest =
   | { type: 'share'; flag: SharedArrayBuffer }
   /** Nothing is asked yet: what will be hot may be compiled meanwhile. */
   | { type: 'warm'; request: number }
-  | { type: 'compute'; request: number; document: JobDocument; mode: 'preview' | 'full'; held: Held }
-  | { [C in EngineCall]: { type: C; request: number } & EngineCalls[C]['asks'] }[EngineCall];
+  | ({ type: 'compute'; document: JobDocument; mode: 'preview' | 'full'; held: Held } & Numbered)
+  | { [C in EngineCall]: { type: C } & Numbered & EngineCalls[C]['asks'] }[EngineCall];
 
 /** What the worker answers. */
 export type EngineAnswer =

@@ -32,8 +32,8 @@ export class Facts {
   private readonly work = inject(Workbench);
   private readonly bench = inject(BenchState);
 
-  /** Figures of a smaller copy, until those of the picture itself are there. */
-  readonly isPassing = computed(() => this.work.view()?.mode === 'preview');
+  /** Figures of a smaller copy, or of other settings, until those of the picture itself are there. */
+  readonly isPassing = computed(() => this.work.standing() !== 'worked out');
 
   readonly facts = computed<Fact[]>(() => {
     const view = this.work.view();

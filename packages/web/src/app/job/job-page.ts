@@ -2,7 +2,9 @@ import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
+import { formatDistanceToNow } from 'date-fns';
 import { MatDialog } from '@angular/material/dialog';
+import type { JobRecord } from '@drelk/contract';
 import { Bench } from '../bench/bench';
 import { BenchState } from '../bench/bench-state';
 import { ToolBox } from '../bench/tools/tool-box';
@@ -29,7 +31,11 @@ import { Workbench } from './workbench';
   providers: [provideStages(), BenchState, Commands, JobPageId, JobStore, ToolBox, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
-  host: { '(document:keydown)': 'onKey($event)' },
+  host: {
+    '(document:keydown)': 'onKey($event)',
+    '(window:pagehide)': 'store.flush()',
+    '(document:visibilitychange)': 'onSight()',
+  },
 })
 export class JobPage {
   readonly id = input.required<string>();
@@ -50,7 +56,14 @@ export class JobPage {
   );
   readonly savedText = computed(() => {
     const saved = this.store.saved();
-    return saved === 'saving' ? 'saving …' : saved;
+    const why = this.store.refusal()?.message;
+    if (saved === 'saving') return 'saving …';
+    return why && saved !== 'saved' ? `${saved}: ${why}` : saved;
+  });
+  readonly isBinned = signal(false);
+  readonly apart = computed(() => {
+    const draft = this.store.apart();
+    return draft && formatDistanceToNow(draft.at, { addSuffix: true });
   });
 
   private readonly api = inject(ApiService);
@@ -68,7 +81,7 @@ export class JobPage {
         key: 'Escape',
         does: 'Stop the computation',
         when: () => !this.tools.active(),
-        run: () => this.work.engine.stop(),
+        run: () => this.work.stop(),
       },
       { key: '?', does: 'This sheet', run: () => this.showShortcuts() },
     ]);
@@ -104,24 +117,50 @@ export class JobPage {
     this.open(this.id());
   }
 
-  /** Or keep what is here as a job of its own. */
-  keepAsCopy(): void {
-    const document = this.store.document();
+  /** Or keep what is here, or was left in this browser, as a job of its own. */
+  keepAsCopy(document = this.store.document()): void {
     if (!document) return;
     this.api.create({ ...document, name: `${document.name.slice(0, 112)} (mine)` }).subscribe({
-      next: (job) => void this.router.navigate(['/job', job.id]),
+      next: (job) => {
+        this.store.forgetDraft();
+        void this.router.navigate(['/job', job.id]);
+      },
       error: (problem) => this.problems.show(problem),
     });
   }
 
+  takeOutOfBin(): void {
+    this.api.restore(this.id()).subscribe({
+      next: () => this.isBinned.set(false),
+      error: (problem) => this.problems.show(problem),
+    });
+  }
+
+  /** Whoever looks away may not come back. */
+  onSight(): void {
+    if (document.visibilityState === 'hidden') this.store.flush();
+  }
+
   private open(id: string): void {
     this.page.id.set(id);
+    this.missing.set(undefined);
     this.api.job(id).subscribe({
-      next: (job) => {
-        this.store.load(job);
-        void this.work.open(id);
-      },
+      next: (job) => void this.show(job),
       error: (problem: Sentence) => this.missing.set(problem),
+    });
+  }
+
+  private async show(job: JobRecord): Promise<void> {
+    this.isBinned.set(job.binned);
+    this.store.load(job);
+    const changes = await this.store.takeUp(job);
+    if (job.id !== this.id()) return;
+    this.work.open(job.id);
+    if (changes === 0) return;
+    const what = changes === 1 ? '1 change' : `${changes} changes`;
+    this.problems.done(`${what} had not reached the server, and were kept here.`, 'Let them go', () => {
+      this.store.load(job);
+      this.store.forgetDraft();
     });
   }
 }

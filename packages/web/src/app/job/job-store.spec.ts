@@ -3,6 +3,7 @@ import { NEVER, Subject, of, throwError } from 'rxjs';
 import { newJob } from '@drelk/core';
 import type { JobRecord, SaveRequest } from '@drelk/contract';
 import { ApiService } from '../shared/api.service';
+import { type Draft, Drafts, standingOf } from './drafts';
 import { JobStore } from './job-store';
 
 const source = { blob: 'a', name: 'tea.png', kind: 'png', width: 10, height: 10, density: null, notes: [] };
@@ -20,6 +21,7 @@ const record: JobRecord = {
 
 describe('JobStore', () => {
   const save = jest.fn();
+  const drafts = { keep: jest.fn(), of: jest.fn(), forget: jest.fn() };
   let store: JobStore;
 
   beforeEach(() => {
@@ -29,7 +31,14 @@ describe('JobStore', () => {
       .mockImplementation((_id: string, { revision }: SaveRequest) =>
         of({ ...record, revision: revision + 1 }),
       );
-    TestBed.configureTestingModule({ providers: [JobStore, { provide: ApiService, useValue: { save } }] });
+    for (const mock of Object.values(drafts)) mock.mockReset().mockResolvedValue(undefined);
+    TestBed.configureTestingModule({
+      providers: [
+        JobStore,
+        { provide: ApiService, useValue: { save } },
+        { provide: Drafts, useValue: drafts },
+      ],
+    });
     store = TestBed.inject(JobStore);
     store.load(record);
   });
@@ -121,5 +130,87 @@ describe('JobStore', () => {
     expect(store.saved()).toBe('saving');
     jest.advanceTimersByTime(600);
     expect(requests()[1]).toMatchObject({ revision: 5, keep: 1, cursor: 2 });
+  });
+
+  it('saves what waits when its page is left, and lets what is on its way arrive', () => {
+    setLength(1);
+    TestBed.resetTestingModule();
+    expect(requests()).toHaveLength(1);
+  });
+
+  it('flushes at once when asked, and not what is saved', () => {
+    setLength(1);
+    store.flush();
+    expect(requests()).toHaveLength(1);
+    jest.advanceTimersByTime(600);
+    store.flush();
+    expect(requests()).toHaveLength(1);
+  });
+
+  it('says why a save is refused, and sends it again only when told to', () => {
+    save.mockReturnValueOnce(throwError(() => ({ code: 'bad-request', message: 'Too many strokes.' })));
+    setLength(1);
+    jest.advanceTimersByTime(60_000);
+    expect(store.saved()).toBe('refused');
+    expect(store.refusal()?.message).toBe('Too many strokes.');
+    expect(requests()).toHaveLength(1);
+    store.tryAgain();
+    expect(store.saved()).toBe('saved');
+    expect(store.refusal()).toBeUndefined();
+  });
+
+  it('asks a server that is away less and less often', () => {
+    save.mockReturnValue(throwError(() => ({ code: 'away' })));
+    setLength(1);
+    jest.advanceTimersByTime(600 + 4000 + 8000 + 16_000 + 32_000);
+    expect(requests()).toHaveLength(5);
+  });
+
+  describe('work that has not reached the server', () => {
+    const change = { label: 'Width 3', forward: [], backward: [] };
+    const draft = (more: Partial<Draft> = {}): Draft => ({
+      revision: 4,
+      document: { ...record.document, name: 'From before' },
+      keep: 0,
+      steps: [change],
+      cursor: 1,
+      at: 0,
+      ...more,
+    });
+
+    it('is kept with every change, and forgotten once it has', () => {
+      setLength(1);
+      expect(drafts.keep).toHaveBeenCalledWith('one', expect.objectContaining({ revision: 4, cursor: 1 }));
+      expect(drafts.forget).not.toHaveBeenCalled();
+      jest.advanceTimersByTime(600);
+      expect(drafts.forget).toHaveBeenCalledWith('one');
+    });
+
+    it('is taken up when the job is opened next, and saved', async () => {
+      drafts.of.mockResolvedValue(draft());
+      expect(await store.takeUp(record)).toBe(1);
+      expect(store.document()?.name).toBe('From before');
+      expect(store.undoLabel()).toBe('Width 3');
+      jest.advanceTimersByTime(600);
+      expect(requests()[0]).toMatchObject({ revision: 4, keep: 0, steps: [change], cursor: 1 });
+    });
+
+    it('is set apart where the job went on without it', async () => {
+      drafts.of.mockResolvedValue(draft({ revision: 2 }));
+      expect(await store.takeUp(record)).toBe(0);
+      expect(store.document()).toBe(record.document);
+      expect(store.apart()?.document.name).toBe('From before');
+      store.forgetDraft();
+      expect(store.apart()).toBeUndefined();
+    });
+
+    it('may be there already, whole or in part, where only the answer was lost', () => {
+      const { document } = draft();
+      const whole = { ...record, revision: 5, document, steps: [change], cursor: 1 };
+      expect(standingOf(draft(), whole)).toBe('taken');
+      const next = { ...change, label: 'Width 4' };
+      expect(standingOf(draft({ steps: [change, next], cursor: 2 }), whole)).toBe('open');
+      expect(standingOf(draft({ steps: [next], cursor: 1, document: record.document }), whole)).toBe('apart');
+    });
   });
 });

@@ -1,5 +1,6 @@
+import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { Subject, of } from 'rxjs';
+import { NEVER, Subject, of } from 'rxjs';
 import { newJob } from '@drelk/core';
 import { viewWith } from '../../../testing/fake-work';
 import { BenchState } from '../bench/bench-state';
@@ -15,11 +16,21 @@ async function opened(width: number, height: number) {
   const results = new Subject<ResultView>();
   const problems = new Subject<EngineProblem>();
   const compute = jest.fn();
+  const busy = signal(false);
+  results.subscribe(() => busy.set(false));
+  problems.subscribe(() => busy.set(false));
   const engine = {
     results,
     problems,
     restarted: new Subject<void>(),
-    compute,
+    compute: (...asked: unknown[]) => {
+      busy.set(true);
+      compute(...asked);
+    },
+    busy,
+    stop: () => busy.set(false),
+    open: () => Promise.resolve({}),
+    close: () => undefined,
     ask: () => Promise.resolve({}),
   };
   TestBed.configureTestingModule({
@@ -29,14 +40,17 @@ async function opened(width: number, height: number) {
       JobStore,
       Workbench,
       { provide: EngineService, useValue: engine },
-      { provide: ApiService, useValue: { blob: () => of(new ArrayBuffer(0)), setThumbnail: () => of(null) } },
+      {
+        provide: ApiService,
+        useValue: { blob: () => of(new ArrayBuffer(0)), setThumbnail: () => of(null), save: () => NEVER },
+      },
     ],
   });
   const work = TestBed.inject(Workbench);
   const source = { blob: 'a', name: 'tea.jpg', kind: 'jpeg', width, height, density: null, notes: [] };
   const card = { id: 'job', name: 'Tea', revision: 1, updatedAt: '', thumbnail: null, binned: false };
   work.store.load({ ...card, document: newJob(source), steps: [], cursor: 0 });
-  await work.open('job');
+  work.open('job');
   await new Promise((resolve) => setTimeout(resolve));
   TestBed.tick();
   const asked = () => compute.mock.calls.map(([, mode]: [unknown, string]) => mode);
@@ -77,4 +91,29 @@ it('keeps the paths it has where a result brings no others', async () => {
   results.next({ ...rest, facts: { ...rest.facts, width: 99 } });
   expect(work.view()?.paths).toBe(paths);
   expect(work.view()?.facts.width).toBe(99);
+});
+
+describe('what is shown', () => {
+  it('is worked out from the settings, or said not to be', async () => {
+    const { work, results, problems } = await opened(100, 80);
+    expect(work.standing()).toBe('working');
+    results.next(viewWith());
+    expect(work.standing()).toBe('worked out');
+    work.store.change('Width', ({ piece }) => void (piece.length = 7));
+    TestBed.tick();
+    expect(work.standing()).toBe('working');
+    work.stop();
+    expect(work.standing()).toBe('stopped');
+    work.goOn();
+    expect(work.standing()).toBe('working');
+    problems.next({ code: 'no-ink', message: 'Nothing here is ink.', hint: '' });
+    expect(work.standing()).toBe('failed');
+  });
+
+  it('is not called stopped where nothing ran', async () => {
+    const { work, results } = await opened(100, 80);
+    results.next(viewWith());
+    work.stop();
+    expect(work.standing()).toBe('worked out');
+  });
 });

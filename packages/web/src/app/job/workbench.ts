@@ -1,12 +1,20 @@
-import { Injectable, computed, effect, inject, signal } from '@angular/core';
+import { DestroyRef, Injectable, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { filter, switchMap, timer } from 'rxjs';
-import { IDENTITY, formatLength, mapPoint } from '@drelk/core';
+import { Subject, filter, map, switchMap, timer } from 'rxjs';
+import {
+  IDENTITY,
+  type JobDocument,
+  type Source,
+  formatLength,
+  mapPoint,
+  readPictureHeader,
+} from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { EngineProblem, ResultView, ShownView } from '../engine/messages';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
+import { type Glance, glanceAt } from './glance';
 import { JobStore } from './job-store';
 import { thumbnailOf } from './thumbnail';
 
@@ -14,6 +22,9 @@ import { thumbnailOf } from './thumbnail';
 const THUMBNAIL_AFTER = 1500;
 /** Pictures of more pixels are seen as a preview first, and in full right after. */
 const LARGE = 6_000_000;
+
+/** How what is shown stands to the settings: worked out from them, being worked out, stopped on the way, or impossible. */
+export type Standing = 'worked out' | 'working' | 'stopped' | 'failed';
 
 /** The open job brought together with what is computed of it. */
 @Injectable()
@@ -39,6 +50,14 @@ export class Workbench {
     const b = mapPoint(toSource, { x: middle.x + 1, y: middle.y });
     return view.millimetresPerPixel / Math.hypot(b.x - a.x, b.y - a.y);
   });
+  /** The picture as it came, until there is a result to show. */
+  readonly glance = signal<Glance | undefined>(undefined);
+  readonly standing = computed((): Standing => {
+    if (this.stopped()) return 'stopped';
+    if (this.engine.busy()) return 'working';
+    if (this.problem()) return 'failed';
+    return this.view()?.mode === 'full' ? 'worked out' : 'working';
+  });
   readonly units = computed(() => this.store.shown()?.units ?? 'mm');
 
   private readonly api = inject(ApiService);
@@ -46,14 +65,30 @@ export class Workbench {
   private readonly opened = signal(false);
   /** Something of the picture was shown already, or it is not so large that it takes long. */
   private readonly glimpsed = signal(true);
+  private readonly stopped = signal(false);
+  private readonly pictures = new Subject<Source>();
   private id = '';
 
   constructor() {
     effect(() => {
+      if (!this.opened()) return;
       const document = this.store.shown();
       const isFirst = !this.glimpsed();
-      if (document && this.opened())
-        this.engine.compute(document, this.store.tentative() || isFirst ? 'preview' : 'full');
+      if (document) this.compute(document, this.store.tentative() || isFirst ? 'preview' : 'full');
+    });
+    this.pictures
+      .pipe(
+        switchMap((source) => this.file(source).pipe(map((file) => ({ source, file })))),
+        takeUntilDestroyed(),
+      )
+      .subscribe({
+        next: ({ source, file }) => void this.take(source, file),
+        error: (problem: EngineProblem) => this.problem.set(problem),
+      });
+    inject(DestroyRef).onDestroy(() => {
+      this.engine.close();
+      for (const holder of [this.picture, this.ink, this.vanishing]) holder()?.close();
+      this.glance()?.bitmap.close();
     });
     this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
     this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => {
@@ -65,7 +100,7 @@ export class Workbench {
         message: 'The computation had to be started anew.',
         hint: 'Your job is as it was.',
       });
-      void this.open(this.id);
+      this.open(this.id);
     });
     toObservable(this.view)
       .pipe(
@@ -77,24 +112,33 @@ export class Workbench {
   }
 
   /** Opens a job: its document from the server, its picture into the worker. */
-  async open(id: string): Promise<void> {
+  open(id: string): void {
     this.id = id;
     this.opened.set(false);
+    this.stopped.set(false);
     const document = this.store.document();
     if (!document) return;
-    const { blob, name, kind, width, height } = document.source;
+    const { width, height } = document.source;
     this.glimpsed.set(width * height <= LARGE);
-    // What this browser cannot decode comes as PNG from the server, pixel for pixel.
-    const file = kind === 'tiff' ? this.api.blobPng(blob) : this.api.blob(blob);
-    file.subscribe({
-      next: (file) => {
-        this.engine.ask('open', { key: blob, name, file }, [file]).then(
-          () => this.opened.set(true),
-          (problem: EngineProblem) => this.problem.set(problem),
-        );
-      },
-      error: (problem: EngineProblem) => this.problem.set(problem),
-    });
+    this.pictures.next(document.source);
+  }
+
+  /** Stops what is being worked out; what is shown stays, and is marked as not that of the settings. */
+  stop(): void {
+    if (!this.engine.busy()) return;
+    this.engine.stop();
+    this.stopped.set(true);
+  }
+
+  /** Works out what was stopped. */
+  goOn(): void {
+    const document = this.store.document();
+    if (document && this.opened()) this.compute(document, 'full');
+  }
+
+  /** Says why something was not done. */
+  tell(problem: unknown): void {
+    if ((problem as Partial<EngineProblem>).code !== 'stopped') this.problems.show(problem);
   }
 
   /** A length in the job's unit. */
@@ -114,6 +158,41 @@ export class Workbench {
     this.replace(this.vanishing, mask);
   }
 
+  /** What this browser cannot decode, or not as everywhere else, comes as PNG from the server, pixel for pixel. */
+  private file({ blob, kind }: Source) {
+    if (kind === 'tiff') return this.api.blobPng(blob);
+    return this.api
+      .blob(blob)
+      .pipe(
+        switchMap((file) =>
+          readPictureHeader(new Uint8Array(file))?.inks ? this.api.blobPng(blob) : [file],
+        ),
+      );
+  }
+
+  private async take({ blob, name }: Source, file: ArrayBuffer): Promise<void> {
+    const { id } = this;
+    glanceAt(file).then(
+      (glance) => {
+        if (id === this.id && !this.view()) this.glance.set(glance);
+        else glance.bitmap.close();
+      },
+      () => undefined,
+    );
+    try {
+      await this.engine.open(blob, { name, file });
+      if (id === this.id) this.opened.set(true);
+    } catch (problem) {
+      if (id === this.id && (problem as EngineProblem).code !== 'stopped')
+        this.problem.set(problem as EngineProblem);
+    }
+  }
+
+  private compute(document: JobDocument, mode: 'preview' | 'full'): void {
+    this.stopped.set(false);
+    this.engine.compute(document, mode);
+  }
+
   private show(view: ResultView): void {
     this.problem.set(view.problem);
     if (view.picture) this.replace(this.picture, view.picture);
@@ -121,6 +200,7 @@ export class Workbench {
     const paths = view.paths ?? this.view()?.paths;
     if (paths) this.view.set({ ...view, paths });
     this.glimpsed.set(true);
+    this.glance.update((glance) => void glance?.bitmap.close());
   }
 
   /** Bitmaps hold memory until they are closed; the old one goes once nothing draws it any more. */

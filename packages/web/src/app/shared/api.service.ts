@@ -13,6 +13,9 @@ import {
   routes,
 } from '@drelk/contract';
 
+/** Largest body, in bytes, that goes on its way when its page is left. */
+const SURVIVES = 60_000;
+
 /** Every call to the server. Errors come as the server's own sentence, or as one of ours when it is away. */
 @Injectable({ providedIn: 'root' })
 export class ApiService {
@@ -30,8 +33,12 @@ export class ApiService {
     return this.http.post<JobRecord>(routes.jobs, { document }).pipe(plainErrors());
   }
 
+  /** Small saves arrive even if the page goes meanwhile (Fetch standard: up to 64 KiB of bodies on their way). */
   save(id: string, request: SaveRequest): Observable<JobCard> {
-    return this.http.put<JobCard>(routes.job(id), request).pipe(plainErrors());
+    const body = JSON.stringify(request);
+    const headers = { 'Content-Type': 'application/json' };
+    const keepalive = new Blob([body]).size < SURVIVES;
+    return this.http.put<JobCard>(routes.job(id), body, { headers, keepalive }).pipe(plainErrors());
   }
 
   copy(id: string): Observable<JobRecord> {

@@ -1,6 +1,6 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import { formatDistanceToNow } from 'date-fns';
 import { combineLatest, debounceTime, firstValueFrom, switchMap } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
@@ -10,10 +10,9 @@ import { type JobCard, type Sample, routes } from '@drelk/contract';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { IconButton } from '../shared/icon-button';
-import { IntakeService } from '../shared/intake.service';
+import { IntakeService } from '../intake/intake.service';
 import { LightService } from '../shared/light.service';
 import { ProblemService } from '../shared/problem.service';
-import { PdfPages } from './pdf-pages';
 import { ScannerSheetDialog } from './scanner-sheet';
 
 /** The shelf: every job as a card, a new one by drop, paste or picking, the samples a click away. */
@@ -22,18 +21,11 @@ import { ScannerSheetDialog } from './scanner-sheet';
   imports: [IconButton, MatButtonModule, MatIcon, RouterLink],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
-  host: {
-    '(document:paste)': 'onPaste($event)',
-    '(document:dragover)': 'onDragOver($event)',
-    '(document:dragleave)': 'dropping.set(false)',
-    '(document:drop)': 'onDrop($event)',
-  },
 })
 export class Shelf {
   readonly search = signal('');
   readonly bin = signal(false);
-  readonly dropping = signal(false);
-  readonly taking = signal(false);
+  readonly intake = inject(IntakeService);
   readonly samples = signal<Sample[]>([]);
   readonly light = inject(LightService);
   readonly sampleAddress = routes.sampleFile;
@@ -47,15 +39,17 @@ export class Shelf {
   private readonly jobs = signal<JobCard[] | undefined>(undefined);
   private readonly changed = signal(0);
   private readonly api = inject(ApiService);
-  private readonly intake = inject(IntakeService);
   private readonly problems = inject(ProblemService);
-  private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
-  private readonly pdf = inject(PdfPages);
 
   constructor() {
     inject(EngineService).warmUp();
-    combineLatest([toObservable(this.search), toObservable(this.bin), toObservable(this.changed)])
+    combineLatest([
+      toObservable(this.search),
+      toObservable(this.bin),
+      toObservable(this.changed),
+      toObservable(this.intake.made),
+    ])
       .pipe(
         debounceTime(80),
         switchMap(([search, bin]) => this.api.jobs(search, bin)),
@@ -74,32 +68,15 @@ export class Shelf {
 
   onPick(event: Event): void {
     const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
+    const files = [...(field.files ?? [])];
     field.value = '';
-    if (file) void this.take(file);
-  }
-
-  onPaste(event: ClipboardEvent): void {
-    const file = this.intake.fileIn(event.clipboardData);
-    if (file) void this.take(file);
-  }
-
-  onDragOver(event: DragEvent): void {
-    event.preventDefault();
-    this.dropping.set(true);
-  }
-
-  onDrop(event: DragEvent): void {
-    event.preventDefault();
-    this.dropping.set(false);
-    const file = this.intake.fileIn(event.dataTransfer);
-    if (file) void this.take(file);
+    void this.intake.takeAll(files);
   }
 
   async takeSample({ file }: Sample): Promise<void> {
     try {
       const blob = await firstValueFrom(this.api.sample(file));
-      await this.take(new File([blob], file.replace(/^\d+-/, ''), { type: blob.type }));
+      await this.intake.takeAll([new File([blob], file.replace(/^\d+-/, ''), { type: blob.type })]);
     } catch (problem) {
       this.problems.show(problem);
     }
@@ -137,21 +114,6 @@ export class Shelf {
         .open<ScannerSheetDialog, unknown, File>(ScannerSheetDialog, { width: '460px' })
         .afterClosed(),
     );
-    if (file) await this.take(file);
-  }
-
-  private async take(given: File): Promise<void> {
-    if (this.taking()) return;
-    this.taking.set(true);
-    try {
-      const file = (await this.pdf.isPdf(given)) ? await this.pdf.choose(given) : given;
-      if (!file) return;
-      const job = await this.intake.take(file);
-      await this.router.navigate(['/job', job.id]);
-    } catch (problem) {
-      this.problems.show(problem);
-    } finally {
-      this.taking.set(false);
-    }
+    if (file) await this.intake.takeAll([file]);
   }
 }

@@ -95,7 +95,9 @@ export class PourTool implements Tool {
   readonly tolerance = signal(0);
   private readonly mask = signal<ImageBitmap | undefined>(undefined);
   private from: Place | undefined;
-  private asked = 0;
+  /** One question at a time: what the hand did meanwhile is asked once that is answered. */
+  private asking = false;
+  private again = false;
 
   constructor(
     private readonly work: Workbench,
@@ -135,7 +137,6 @@ export class PourTool implements Tool {
   }
 
   putDown(): void {
-    this.asked++;
     this.from = undefined;
     this.show(undefined);
   }
@@ -143,17 +144,28 @@ export class PourTool implements Tool {
   private look(): void {
     const document = this.work.store.document();
     if (!this.from || !document) return;
-    const request = ++this.asked;
+    if (this.asking) {
+      this.again = true;
+      return;
+    }
+    this.asking = true;
+    this.again = false;
     const asks = {
       document,
       at: this.box.toSource(this.from),
       tolerance: this.tolerance(),
       everywhere: this.settings().everywhere,
     };
-    void this.work.engine.ask('poured', asks).then(({ mask }) => {
-      if (request === this.asked) this.show(mask);
-      else mask.close();
-    });
+    this.work.engine
+      .ask('poured', asks)
+      .then(
+        ({ mask }) => (this.from ? this.show(mask) : mask.close()),
+        (problem: unknown) => this.work.tell(problem),
+      )
+      .finally(() => {
+        this.asking = false;
+        if (this.again) this.look();
+      });
   }
 
   private show(mask: ImageBitmap | undefined): void {

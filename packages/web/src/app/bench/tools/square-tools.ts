@@ -1,5 +1,5 @@
 import { computed, signal } from '@angular/core';
-import type { Crop, JobDocument } from '@drelk/core';
+import { type Crop, type JobDocument, checkCrop } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from './tool-box';
@@ -102,10 +102,23 @@ export class CropTool implements Tool {
     this.from = undefined;
     this.points.set([]);
     if (points.length < 6) return;
+    const document = this.work.store.document();
+    const crop = { kind: this.kind, points };
+    try {
+      if (document) checkCrop(document, crop, this.corners());
+    } catch (problem) {
+      this.work.tell(problem);
+      return;
+    }
     this.work.store.change(this.kind === 'box' ? 'Crop to a box' : 'Crop to a loop', ({ square }) => {
-      square.crop = { kind: this.kind, points };
+      square.crop = crop;
     });
     this.box.putDown();
+  }
+
+  /** The corners that the picture is flattened by now. */
+  private corners(): number[] | null {
+    return this.work.view()?.traced?.square.corners ?? null;
   }
 }
 
@@ -191,7 +204,10 @@ export class RulerTool implements Tool {
     const which = this.gripped;
     this.gripped = -1;
     if (which < 0) return;
-    void this.work.engine.ask('cling', { at: this.box.toSource(at) }).then(({ x, y }) => {
+    const place = this.box.toSource(at);
+    // Where the engine does not answer, the place stays where the hand put it.
+    const clung = this.work.engine.ask('cling', { at: place }).catch(() => place);
+    void clung.then(({ x, y }) => {
       this.put(which, x, y);
       const { scale } = this.work.store.document()?.square ?? {};
       if (scale?.by === 'ruler' && this.places().length === 4) this.setLength(scale.length);

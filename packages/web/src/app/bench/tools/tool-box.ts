@@ -21,7 +21,9 @@ export class ToolBox {
     const frame = this.frame();
     const view = this.work.view();
     if (frame) return frame;
-    return view && { width: view.width, height: view.height, toSource: view.traced?.toSource ?? IDENTITY };
+    if (view) return { width: view.width, height: view.height, toSource: view.traced?.toSource ?? IDENTITY };
+    const glance = this.work.glance();
+    return glance && { width: glance.width, height: glance.height, toSource: IDENTITY };
   });
 
   private readonly work = inject(Workbench);

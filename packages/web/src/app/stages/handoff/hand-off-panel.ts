@@ -29,6 +29,16 @@ export class HandOffPanel {
     }),
   );
   readonly running = signal(false);
+  /** Files are of what the bench shows: while that is not what the settings give, they wait. */
+  readonly waits = computed(
+    () =>
+      ({
+        'worked out': '',
+        working: 'Files wait until the bench shows what these settings give.',
+        stopped: 'The work was stopped: files wait until it is done.',
+        failed: 'These settings give no paths to hand off.',
+      })[this.work.standing()],
+  );
   readonly last = signal<CheckedFile | undefined>(undefined);
   readonly kept = signal<HandOffRecord[]>([]);
   readonly rows = computed(() =>
@@ -51,7 +61,7 @@ export class HandOffPanel {
 
   async handOff(format: FormatId): Promise<void> {
     const document = this.work.store.document();
-    if (!document || this.running()) return;
+    if (!document || this.running() || this.waits()) return;
     this.running.set(true);
     try {
       const file = await this.work.engine.ask('handOff', { document, format });

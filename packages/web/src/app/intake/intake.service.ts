@@ -1,0 +1,99 @@
+import { Injectable, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { type Source, checkPicture, newJob } from '@drelk/core';
+import { MOST_BYTES, type JobRecord } from '@drelk/contract';
+import { ApiService } from '../shared/api.service';
+import { ProblemService } from '../shared/problem.service';
+import { PdfPages } from './pdf-pages';
+
+/** Makes a job of every picture that comes in, by whatever door: looked at first, then kept, then put on the shelf. */
+@Injectable({ providedIn: 'root' })
+export class IntakeService {
+  /** Something is being dragged over the window. */
+  readonly dropping = signal(false);
+  readonly taking = signal(false);
+  /** Jobs made since the page began: the shelf lists anew when it grows. */
+  readonly made = signal(0);
+
+  private readonly api = inject(ApiService);
+  private readonly problems = inject(ProblemService);
+  private readonly router = inject(Router);
+  private readonly pdf = inject(PdfPages);
+
+  /** Takes files in, one after the other. One alone is opened; of several, and of those that failed, it is told. */
+  async takeAll(files: readonly File[]): Promise<void> {
+    if (files.length === 0 || this.taking()) return;
+    this.taking.set(true);
+    const jobs: JobRecord[] = [];
+    const problems: unknown[] = [];
+    try {
+      for (const file of files) {
+        try {
+          const job = await this.take(file);
+          if (job) jobs.push(job);
+        } catch (problem) {
+          problems.push(problem);
+        }
+      }
+    } finally {
+      this.taking.set(false);
+      this.made.update((count) => count + jobs.length);
+    }
+    if (files.length === 1 && jobs.length === 1) await this.router.navigate(['/job', jobs[0].id]);
+    else if (jobs.length > 0) {
+      const failed = problems.length > 0 ? `, ${problems.length} could not be taken` : '';
+      const made = jobs.length === 1 ? '1 new job is' : `${jobs.length} new jobs are`;
+      this.problems.done(
+        `${made} on the shelf${failed}.`,
+        'To the shelf',
+        () => void this.router.navigate(['/']),
+      );
+    }
+    if (problems.length > 0) this.problems.show(problems[0]);
+  }
+
+  onPaste(event: ClipboardEvent): void {
+    void this.takeAll([...(event.clipboardData?.files ?? [])]);
+  }
+
+  onDragOver(event: DragEvent): void {
+    if (!event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    this.dropping.set(true);
+  }
+
+  onDrop(event: DragEvent): void {
+    this.dropping.set(false);
+    const files = [...(event.dataTransfer?.files ?? [])];
+    if (files.length === 0) return;
+    event.preventDefault();
+    void this.takeAll(files);
+  }
+
+  /** Undefined where a page was to be chosen and none was. Rejects with a sentence; nothing is kept then. */
+  private async take(given: File): Promise<JobRecord | undefined> {
+    const file = (await this.pdf.isPdf(given)) ? await this.pdf.choose(given) : given;
+    if (!file) return undefined;
+    if (file.size > MOST_BYTES) {
+      const size = Math.round(file.size / 1024 / 1024);
+      throw {
+        code: 'too-large',
+        message: `“${file.name}” is ${size} MB; up to 64 MB are taken.`,
+        hint: 'Save it smaller.',
+      };
+    }
+    const header = checkPicture(new Uint8Array(await file.arrayBuffer()), file.name);
+    const blob = await firstValueFrom(this.api.upload(file));
+    const source: Source = {
+      blob,
+      name: file.name.slice(0, 255),
+      kind: header.kind,
+      width: header.width,
+      height: header.height,
+      density: header.density ?? null,
+      notes: header.animated ? ['The file moves; its first picture was taken.'] : [],
+    };
+    return firstValueFrom(this.api.create(newJob(source)));
+  }
+}
