@@ -70,7 +70,9 @@ export const handOffFactsSchema = Joi.object({
     .required(),
   width: Joi.number().min(0).required(),
   height: Joi.number().min(0).required(),
-  contours: Joi.number().integer().min(1).required(),
+  contours: Joi.number().integer().min(0).required(),
+  lines: Joi.number().integer().min(0).default(0),
+  choice: Joi.string().max(40).allow('').default(''),
   cutLength: Joi.number().min(0).required(),
 });
 

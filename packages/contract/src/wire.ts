@@ -52,6 +52,9 @@ export interface HandOffRecord {
   width: number;
   height: number;
   contours: number;
+  /** Single lines, and the style or release it was written in; of files from before either was told, none. */
+  lines: number;
+  choice: string;
   cutLength: number;
   createdAt: string;
 }

@@ -20,3 +20,4 @@ export class SilentWorker {
 }
 
 export const createEngineWorker = (): Worker => new SilentWorker() as unknown as Worker;
+export const createPaintWorker = createEngineWorker;

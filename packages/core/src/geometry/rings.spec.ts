@@ -1,5 +1,5 @@
 import { circleContour } from './arc';
-import { drawnRings } from './rings';
+import { drawnRings, leastOtherWidth } from './rings';
 
 const ring = (radius: number, inner: number, off = 0) => ({
   outer: circleContour({ x: 50, y: 50 }, radius),
@@ -24,4 +24,10 @@ describe('drawnRings', () => {
       { ...ring(40, 37), holes: [...ring(40, 37).holes, circleContour({ x: 50, y: 88.5 }, 0.5)] },
     ],
   ])('takes none %s for a line', (_, shape) => expect(drawnRings([shape])).toEqual([]));
+});
+
+it('leastOtherWidth is that of the thinnest shape that is no closed line', () => {
+  const washer = ring(40, 20);
+  expect(leastOtherWidth([ring(40, 37), washer])).toBeCloseTo(20, 9);
+  expect(leastOtherWidth([ring(40, 37)])).toBe(Infinity);
 });

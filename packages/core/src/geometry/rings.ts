@@ -18,6 +18,19 @@ export function drawnRings(shapes: readonly Shape[]): number[] {
   });
 }
 
+/** The least mean width of those shapes that are no closed line: area over half the length around; Infinity without any. */
+export function leastOtherWidth(shapes: readonly Shape[]): number {
+  let least = Infinity;
+  for (const shape of shapes) {
+    if (ringWidth(shape) !== undefined) continue;
+    const { outer, holes } = shape;
+    const area = holes.reduce((sum, hole) => sum - Math.abs(signedArea(hole)), Math.abs(signedArea(outer)));
+    const around = holes.reduce((sum, hole) => sum + contourLength(hole), contourLength(outer));
+    least = Math.min(least, (2 * area) / around);
+  }
+  return least;
+}
+
 function ringWidth({ outer, holes }: Shape): number | undefined {
   const [hole] = holes;
   const around = boxOf([outer]);

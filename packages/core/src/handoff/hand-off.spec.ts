@@ -1,5 +1,5 @@
 import type { Drawing } from '../format';
-import { type Contour, circleContour } from '../geometry';
+import { type Contour, circleContour, reverseContour } from '../geometry';
 import { handOff } from './hand-off';
 
 const settings = { svg: 'filled', dxf: 'r12' } as const;
@@ -39,5 +39,39 @@ describe('handOff', () => {
   it('gives out nothing whose places a file cannot hold', () => {
     const lost = circleContour({ x: Number.NaN, y: 30 }, 20);
     expect(() => handOff(drawing([lost]), 'Tea', 'svg', settings)).toThrow();
+  });
+
+  it.each(['svg', 'dxf'] as const)(
+    'measures the area of an %s that puts tasks in an order of its own',
+    (format) => {
+      const square = (x: number, side: number): Contour => ({
+        start: { x, y: 10 },
+        segments: [
+          { kind: 'line', x, y: 10 + side },
+          { kind: 'line', x: x + side, y: 10 + side },
+          { kind: 'line', x: x + side, y: 10 },
+          { kind: 'line', x, y: 10 },
+        ],
+        closed: true,
+      });
+      const turned = (contour: Contour) => reverseContour(contour);
+      const paths = [
+        { task: 'cut-through' as const, shape: { outer: square(0, 30), holes: [turned(square(5, 10))] } },
+        { task: 'engrave' as const, shape: { outer: square(40, 25), holes: [] } },
+        { task: 'cut-through' as const, shape: { outer: square(70, 20), holes: [turned(square(75, 5))] } },
+      ];
+      const { readBack } = handOff({ ...drawing([]), paths }, 'Tea', format, settings);
+      expect(readBack.area).toBeCloseTo(900 - 100 + 625 + 400 - 25, 1);
+    },
+  );
+
+  it('counts single lines apart from what closes', () => {
+    const line: Contour = { start: { x: 0, y: 0 }, segments: [{ kind: 'line', x: 9, y: 9 }], closed: false };
+    const pen = { task: 'score' as const, shape: { outer: line, holes: [], pen: 2 } };
+    const paths = [...drawing([disc]).paths, pen];
+    expect(handOff({ ...drawing([]), paths }, 'Tea', 'svg', settings).readBack).toMatchObject({
+      contours: 1,
+      lines: 1,
+    });
   });
 });

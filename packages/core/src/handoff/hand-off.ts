@@ -15,8 +15,9 @@ export type HandOffSettings = FormatChoices;
 
 /** What reading a file back showed, beside what was meant. Millimetres. */
 export interface ReadBack {
+  /** Contours that close, and single lines with two ends. */
   contours: number;
-  open: number;
+  lines: number;
   width: number;
   height: number;
   area: number;
@@ -59,15 +60,16 @@ export function handOff(
   const readBack = compare(contoursIn(read), meant);
   // Only single lines may be open.
   const open = drawing.paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed).length;
+  const closed = meant.length - open;
   const isAsMeant =
-    readBack.contours === meant.length &&
-    readBack.open === open &&
+    readBack.contours === closed &&
+    readBack.lines === open &&
     readBack.worst <= ALLOWED &&
     tasksIn(read) === tasksIn(drawing);
   if (!isAsMeant) {
     throw differs(
       format,
-      `${readBack.contours} of ${meant.length} contours, ${readBack.open} of ${open} open, ` +
+      `${readBack.contours} of ${closed} contours, ${readBack.lines} of ${open} single lines, ` +
         `${readBack.worst.toFixed(3)} mm off, ${tasksIn(read)} for ${tasksIn(drawing)}`,
     );
   }
@@ -111,18 +113,26 @@ function compare(read: Contour[], meant: Contour[]): ReadBack {
   const cutLength = read.reduce((sum, contour) => sum + contourLength(contour), 0);
   const step = Math.max(0.05, cutLength / PLACES);
   return {
-    contours: read.length,
-    open: read.filter((contour) => !contour.closed).length,
+    contours: read.filter(({ closed }) => closed).length,
+    lines: read.filter(({ closed }) => !closed).length,
     width: box.right - box.left,
     height: box.bottom - box.top,
-    area: meant.reduce(
-      (sum, contour, i) => sum + (contour.closed && read[i] ? turnedLike(contour, signedArea(read[i])) : 0),
-      0,
-    ),
+    area: areaOf(read, meant),
     cutLength,
     worst: worstDistance(read, meant, step, 0.002),
   };
 }
 
-/** A file may run a contour the other way around; its area counts as the piece's own does. */
-const turnedLike = (contour: Contour, area: number) => Math.sign(signedArea(contour)) * Math.abs(area);
+/**
+ * The area of a file's contours. A file may run them the other way around and in an order of its own: each counts, with
+ * the sign of its own, for the piece's contour that comes where it does by size.
+ */
+function areaOf(read: Contour[], meant: Contour[]): number {
+  const areas = (contours: Contour[]) =>
+    contours
+      .filter(({ closed }) => closed)
+      .map(signedArea)
+      .sort((a, b) => Math.abs(a) - Math.abs(b));
+  const signs = areas(meant).map(Math.sign);
+  return areas(read).reduce((sum, area, i) => sum + (signs[i] ?? 1) * Math.abs(area), 0);
+}

@@ -176,3 +176,17 @@ describe('bands', () => {
     expect(ink).toBe(data.filter((tone) => tone === 255).length);
   });
 });
+
+it('plates of one name are numbered, so that each is a group of its own in a file', () => {
+  const night: Colour = [28, 42, 66];
+  const two = flat([
+    [PAPER, () => true],
+    [[96, 64, 40], disc(50, 60, 30)],
+    [[122, 84, 52], disc(115, 60, 30)],
+    [night, disc(80, 20, 12)],
+  ]);
+  const names = makePlates(two, 4, quietContext).plates.map(({ name }) => name);
+  expect(names).toHaveLength(4);
+  expect(new Set(names).size).toBe(4);
+  expect(names.some((name) => / 2$/.test(name))).toBe(true);
+});

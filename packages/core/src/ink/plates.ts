@@ -34,6 +34,16 @@ const OWN = 0.06;
 /** No plate, in the tables below. */
 const NONE = 255;
 
+/** Plates of one name are numbered: a name stands for one plate, in the panel and in every file. */
+function numberAlike(plates: Plate[]): void {
+  const counts = new Map<string, number>();
+  for (const plate of plates) {
+    const count = (counts.get(plate.name) ?? 0) + 1;
+    counts.set(plate.name, count);
+    if (count > 1) plate.name = `${plate.name} ${count}`;
+  }
+}
+
 /** Takes a picture apart into `count` plates, or as many as people would name. At most 64. */
 export function makePlates(picture: ColourPicture, count: 'auto' | number, context: Context): Plates {
   const { width, height } = picture;
@@ -44,6 +54,7 @@ export function makePlates(picture: ColourPicture, count: 'auto' | number, conte
     const lab = okLab(r, g, b);
     return { colour: hexOf(r, g, b), name: colourName(lab), lab, tone: luminance(r, g, b), share: 0 };
   });
+  numberAlike(plates);
   const words = wordsOf(picture);
   const nearest = nearestPlates(plates);
   const first = new Uint8Array(words.length);

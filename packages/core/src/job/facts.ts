@@ -1,4 +1,4 @@
-import { type Shape, contourLength, contoursOf, drawnRings, nodeCount } from '../geometry';
+import { type Shape, contourLength, contoursOf, drawnRings, leastOtherWidth, nodeCount } from '../geometry';
 import type { Piece } from '../piece';
 import type { Traced } from './trace';
 
@@ -17,7 +17,7 @@ export interface Facts {
   openPaths: number;
   /** Smallest and largest mean width of the strokes that single lines stand for; undefined without any. */
   pens: { least: number; most: number } | undefined;
-  /** Outlined shapes that are closed lines, drawn with a pen of these mean widths. */
+  /** Outlined shapes that are closed lines, drawn with a pen of these mean widths, where all others are clearly wider. */
   rings: { count: number; least: number; most: number } | undefined;
   cutLength: number;
   /** How paths compare with the ink they were traced from: percent. */
@@ -25,6 +25,9 @@ export interface Facts {
   /** The farthest that any path is from the rim it follows, looked at from both. */
   off: number | undefined;
 }
+
+/** Ink wider than drawn lines by this factor is no line. */
+export const APART = 1.4;
 
 /** The figures of a piece, and of the trace where there is one. */
 export function factsOf(piece: Piece, traced?: Pick<Traced, 'line' | 'match'>): Facts {
@@ -53,7 +56,9 @@ export function factsOf(piece: Piece, traced?: Pick<Traced, 'line' | 'match'>): 
 function ringsOf(shapes: readonly Shape[]): Facts['rings'] {
   const widths = drawnRings(shapes);
   const most = spread(widths);
-  return most && { count: widths.length, ...most };
+  // As single lines, others as thin would be taken apart along with them: then there is nothing to offer.
+  if (!most || leastOtherWidth(shapes) <= APART * most.most) return undefined;
+  return { count: widths.length, ...most };
 }
 
 function spread(values: readonly number[]): { least: number; most: number } | undefined {

@@ -92,7 +92,7 @@ describe('the methods of Line', () => {
         expect(findCrossings(own, 0.02)).toEqual([]);
       }
       expect(result.facts.openPaths).toBe(0);
-      expect(handOffFile(job(flag), result, 'svg').readBack.open).toBe(0);
+      expect(handOffFile(job(flag), result, 'svg').readBack.lines).toBe(0);
     },
   );
 
@@ -121,4 +121,14 @@ it('bands as plates under a paper stroke have rims where the stroke has its own'
   expect(facts.shapes).toBe(6);
   const edges = [...new Set([...artwork.paths.places].filter((_, i) => i % 6 === 5).map(Math.round))];
   expect(edges.sort((a, b) => a - b)).toEqual([0, 50, 70, 120]);
+});
+
+it('a frame is offered as a single line only where nothing else as thin would go with it', () => {
+  const isFrame = (x: number, y: number) =>
+    Math.abs(Math.max(Math.abs(x - 80), Math.abs(y - 60) + 18) - 70) < 2.5;
+  const framed = (isInside: (x: number, y: number) => boolean) =>
+    run(coloured(drawn(160, 120, (x, y) => isFrame(x, y) || isInside(x, y))), { method: 'outline' }).facts
+      .rings;
+  expect(framed((x, y) => Math.hypot(x - 80, y - 60) < 20)?.count).toBe(1);
+  expect(framed((x, y) => Math.abs(x - 80) < 3 && Math.abs(y - 60) < 20)).toBeUndefined();
 });

@@ -41,12 +41,15 @@ const MOST_SPECKS = 40;
 const kindOf = ({ ink }: Pick<JobDocument, 'ink'>, { look }: PictureLook): Kind =>
   ink.kind === 'auto' ? look.kind : ink.kind;
 
-/** The corners to flatten by, in source pixels, or null: as set, or those of the sheet seen in a photo. */
-export function cornersOf(document: Pick<JobDocument, 'ink' | 'square'>, seen: PictureLook): Corners | null {
+/**
+ * The corners to flatten by, in source pixels, or null: as set, or those of the sheet in view where the picture is seen
+ * to be a photo, whatever a later stage takes it for.
+ */
+export function cornersOf(document: Pick<JobDocument, 'square'>, seen: PictureLook): Corners | null {
   const { flatten } = document.square;
   if (flatten === 'none') return null;
   if (flatten !== 'auto') return flatten;
-  return kindOf(document, seen) === 'photo' ? (seen.sheet()?.corners ?? null) : null;
+  return seen.look.kind === 'photo' ? (seen.sheet()?.corners ?? null) : null;
 }
 
 /** Square up's settings for a picture `reduction` times smaller than the source. */

@@ -89,7 +89,7 @@ describe('handOffFile', () => {
   it.each(FORMAT_IDS)('reads the %s back and finds it as meant', (format) => {
     const { readBack, name } = handOffFile(job, run(job), format);
     expect(name).toBe(`Ring of tea.${format}`);
-    expect(readBack).toMatchObject({ contours: 2, open: 0 });
+    expect(readBack).toMatchObject({ contours: 2, lines: 0 });
     expect(readBack.worst).toBeLessThan(0.01);
     expect(readBack.area).toBeCloseTo(Math.PI * (3 ** 2 - 1.2 ** 2), 1);
   });

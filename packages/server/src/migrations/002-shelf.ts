@@ -1,4 +1,4 @@
-import type { Migration } from '.';
+import type { Migration } from './migration';
 
 /** The shelf is listed from an index that has all it shows, so that no document is walked over. */
 export const shelf: Migration = {

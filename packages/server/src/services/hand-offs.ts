@@ -7,7 +7,7 @@ import type { BlobStore } from './blobs';
 /** What is told of a file beside its bytes. */
 export type HandOffFacts = Pick<
   HandOffRecord,
-  'name' | 'format' | 'width' | 'height' | 'contours' | 'cutLength'
+  'name' | 'format' | 'width' | 'height' | 'contours' | 'lines' | 'choice' | 'cutLength'
 >;
 
 /** Files that left the house, kept as bytes with their job. */
@@ -38,13 +38,14 @@ export class HandOffService {
 }
 
 function recordOf(handOff: HandOff): HandOffRecord {
-  const facts = JSON.parse(handOff.facts) as Omit<HandOffFacts, 'name' | 'format'>;
+  // Files from before either was told have none.
+  const facts = { lines: 0, choice: '', ...(JSON.parse(handOff.facts) as Partial<HandOffFacts>) };
   return {
     id: handOff.id,
     name: handOff.name,
     format: handOff.format as HandOffRecord['format'],
     bytes: handOff.bytes,
     createdAt: handOff.createdAt.toISOString(),
-    ...facts,
+    ...(facts as Omit<HandOffFacts, 'name' | 'format'>),
   };
 }

@@ -1,5 +1,5 @@
 import type { PathStyle } from './layout';
-import type { DrawnPaths } from './drawn-paths';
+import type { DrawnNodes, DrawnPaths } from './drawn-paths';
 
 /** Colours on the bench: it shows paper in either light, so they do not change with it. */
 export const COLOURS = {
@@ -13,12 +13,33 @@ export const COLOURS = {
   mark: '#b8862b',
 };
 
+/** What is drawn on: a canvas of the page, or one of a worker. */
+export type DrawingContext = Pick<
+  OffscreenCanvasRenderingContext2D,
+  | 'beginPath'
+  | 'drawImage'
+  | 'fill'
+  | 'fillRect'
+  | 'fillStyle'
+  | 'globalAlpha'
+  | 'lineCap'
+  | 'lineJoin'
+  | 'lineTo'
+  | 'lineWidth'
+  | 'moveTo'
+  | 'rect'
+  | 'stroke'
+  | 'strokeRect'
+  | 'strokeStyle'
+>;
+
 /** Draws paths in picture coordinates; `pixel` is a screen pixel in them. */
 export function drawPaths(
-  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  context: DrawingContext,
   paths: DrawnPaths,
   style: PathStyle,
   pixel: number,
+  nodes?: DrawnNodes,
 ): void {
   if (style === 'filled') {
     if (paths.plates.length === 0) fillPaths(context, paths, COLOURS.fill);
@@ -33,12 +54,12 @@ export function drawPaths(
   context.strokeStyle = COLOURS.cut;
   context.stroke(paths.all);
   for (const { path } of paths.lines) context.stroke(path);
-  if (style === 'nodes') drawNodes(context, paths, pixel);
+  if (nodes) drawNodes(context, nodes, pixel);
 }
 
 /** Areas filled, and lines drawn as wide as the strokes they stand for. */
 export function fillPaths(
-  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  context: DrawingContext,
   { all, lines }: Pick<DrawnPaths, 'all' | 'lines'>,
   colour: string,
 ): void {
@@ -51,11 +72,7 @@ export function fillPaths(
   }
 }
 
-function drawNodes(
-  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-  { nodes, handles }: DrawnPaths,
-  pixel: number,
-): void {
+function drawNodes(context: DrawingContext, { squares, ticks, handles }: DrawnNodes, pixel: number): void {
   context.strokeStyle = COLOURS.node;
   context.lineWidth = pixel;
   context.globalAlpha *= 0.7;
@@ -65,22 +82,28 @@ function drawNodes(
     context.lineTo(handles[i + 2], handles[i + 3]);
   }
   context.stroke();
+  context.fillStyle = COLOURS.node;
+  boxesAround(context, ticks, 1.2 * pixel);
+  context.fill();
   context.globalAlpha /= 0.7;
   context.fillStyle = COLOURS.paper;
   context.lineWidth = 1.4 * pixel;
-  const half = 3 * pixel;
-  context.beginPath();
-  for (let i = 0; i < nodes.length; i += 2)
-    context.rect(nodes[i] - half, nodes[i + 1] - half, 2 * half, 2 * half);
+  boxesAround(context, squares, 3 * pixel);
   context.fill();
   context.stroke();
+}
+
+function boxesAround(context: DrawingContext, places: readonly number[], half: number): void {
+  context.beginPath();
+  for (let i = 0; i < places.length; i += 2)
+    context.rect(places[i] - half, places[i + 1] - half, 2 * half, 2 * half);
 }
 
 /**
  * Lights up the misfit: ink that the paths miss in one colour, paper that they take in another. Each is cut
  * out on a sheet of its own, of the size of what is drawn on, and laid down.
  */
-export function drawMisfit(context: CanvasRenderingContext2D, ink: Path2D, paths: DrawnPaths): void {
+export function drawMisfit(context: OffscreenCanvasRenderingContext2D, ink: Path2D, paths: DrawnPaths): void {
   const { width, height } = context.canvas;
   const transform = context.getTransform();
   const bare = { all: ink, lines: [] };

@@ -1,14 +1,7 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
-import type { BenchLayer, BenchLayout } from './layout';
-
-/** Screen pixels of a picture pixel, and where the picture's upper left lies on the bench. */
-export interface Eye {
-  scale: number;
-  x: number;
-  y: number;
-}
+import type { BenchLayer, BenchLayout, Eye } from './layout';
 
 /** What the bench shows and from where; shared by the bench, its bar, the facts and the strip. */
 @Injectable()

@@ -14,16 +14,17 @@ import type { Place } from '../engine/messages';
 import { Commands } from '../job/commands';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
-import { COLOURS, drawMisfit, drawPaths, polygonPath } from './bench-drawing';
+import { COLOURS } from './bench-drawing';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
 import { GRIP_REACH, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
-import { drawnPaths, pathOf } from './drawn-paths';
 import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, placing } from './layout';
 import { LiveResult } from './live-result';
 import { Loupe, type LoupePicture } from './loupe';
+import { Painter } from './painter';
+import type { Painted } from './painting';
 import { Picked } from './picked';
 import { ToolBox } from './tools/tool-box';
 import { WipeBar } from './wipe-bar';
@@ -37,6 +38,7 @@ const PICK_REACH = 6;
 @Component({
   selector: 'drelk-bench',
   imports: [IconButton, LiveResult, Loupe, Picked, WipeBar],
+  providers: [Painter],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
@@ -66,12 +68,18 @@ export class Bench implements OnDestroy {
   private readonly across = viewChild.required<ElementRef<HTMLCanvasElement>>('across');
   private readonly down = viewChild.required<ElementRef<HTMLCanvasElement>>('down');
   private readonly ready = signal<BenchScene | undefined>(undefined);
-  private readonly rawInk = signal<{ key: string | undefined; path: Path2D } | undefined>(undefined);
-  private resizing: ResizeObserver | undefined;
-  private readonly paths = computed(() => {
-    const view = this.work.view();
-    return view ? drawnPaths(view.paths, view.colours) : undefined;
+  /** Name of the ink whose rims the painter has. */
+  private readonly rawInk = signal<string | undefined>(undefined);
+  private readonly painter = inject(Painter);
+  /** Nodes that lie too close together to be told apart, and from which scale on they are. */
+  readonly crowded = computed(() => {
+    const { style, misfit, opacity } = this.state.layout();
+    const from = this.painter.painted()?.nodesFrom;
+    return from !== undefined && style === 'nodes' && !misfit && opacity.paths > 0
+      ? `Some nodes lie too close together to be shown: from ${Math.ceil(from * 100)} % on they are.`
+      : '';
   });
+  private resizing: ResizeObserver | undefined;
   private readonly pathsName = computed(() => this.work.view()?.names.paths);
   /** What a fact or a click picks out of the paths. */
   private readonly marked = computed(() => {
@@ -79,7 +87,7 @@ export class Bench implements OnDestroy {
     const ids = set && highlightedIds(set, this.state.highlight());
     const picked = this.state.picked();
     if (picked !== undefined) ids?.add(picked);
-    return set && ids && ids.size > 0 ? pathOf(set, ids) : undefined;
+    return ids ? [...ids] : [];
   });
 
   constructor() {
@@ -92,6 +100,7 @@ export class Bench implements OnDestroy {
     ]);
     afterNextRender(() => this.build());
     effect(() => this.draw());
+    effect(() => this.paint());
     effect(() => this.drawRulers());
     effect(() => {
       // What is of another size is brought into view as a whole.
@@ -110,7 +119,7 @@ export class Bench implements OnDestroy {
     });
     effect(() => {
       const view = this.work.view();
-      if (view?.mode === 'full' && this.state.layout().misfit && this.rawInk()?.key !== view.names.ink)
+      if (view?.mode === 'full' && this.state.layout().misfit && this.rawInk() !== view.names.ink)
         void this.fetchInk(view.names.ink);
     });
   }
@@ -311,28 +320,19 @@ export class Bench implements OnDestroy {
       height: frame?.height,
     });
     scene.paper.visible(!frame);
-    const paths = this.paths();
     const pixel = 1 / scale;
-    const raw = this.rawInk();
+    const painted = this.painter.painted();
     scene.paint = (context) => {
-      if (!paths) return;
-      if (layout.misfit && raw && raw.key === view.names.ink) {
-        context.globalAlpha *= 0.35;
-        drawPaths(context, paths, 'filled', pixel);
-        context.globalAlpha /= 0.35;
-        drawMisfit(context, raw.path, paths);
-      } else drawPaths(context, paths, layout.style, pixel);
+      if (painted) layDown(context, painted.paths, painted);
     };
     const highlight = this.state.highlight();
-    const marked = this.marked();
     scene.mark = (context) => {
+      if (painted?.marks) layDown(context, painted.marks, painted);
+      if (highlight !== 'size') return;
+      const { frame, millimetresPerPixel: mm } = view;
       context.lineWidth = 3 * pixel;
       context.strokeStyle = COLOURS.mark;
-      if (marked) context.stroke(marked);
-      if (highlight === 'size') {
-        const { frame, millimetresPerPixel: mm } = view;
-        context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
-      }
+      context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
     };
     const overlay = tool?.overlay();
     const crosshair = this.tools.crosshair();
@@ -345,6 +345,23 @@ export class Bench implements OnDestroy {
     scene.wipe.setAttrs({ visible: layout.wipe && !tool, x: split, y: 0 });
     scene.sizeWipe(view.height, scale);
     scene.stage.batchDraw();
+  }
+
+  /** Has the paths painted as they are to be seen now. */
+  private paint(): void {
+    const view = this.work.view();
+    const { width, height } = this.state.size();
+    if (!view || width === 0) return;
+    const name = view.names.paths ?? '';
+    const { style, misfit, opacity } = this.state.layout();
+    const isMisfit = misfit && this.rawInk() === view.names.ink;
+    this.painter.hold(name, view.paths, view.colours);
+    const marked = this.marked();
+    if (opacity.paths === 0 && marked.length === 0 && !this.state.layout().wipe && !this.state.layout().blink)
+      return;
+    const ratio = devicePixelRatio;
+    const eye = this.state.eye();
+    this.painter.want({ name, eye, width, height, ratio, style, misfit: isMisfit, marked });
   }
 
   /** The picture as it came, while there is no result yet. */
@@ -390,7 +407,24 @@ export class Bench implements OnDestroy {
   private async fetchInk(key: string | undefined): Promise<void> {
     const contours = await this.work.engine.ask('contours', {}).catch(() => undefined);
     if (!contours) return;
-    const { points, starts } = contours;
-    if (this.work.view()?.names.ink === key) this.rawInk.set({ key, path: polygonPath(points, starts) });
+    if (this.work.view()?.names.ink !== key) return;
+    this.painter.holdInk(contours.points, contours.starts);
+    this.rawInk.set(key);
   }
+}
+
+/** Lays a bitmap down where it was seen, in picture coordinates, whatever the eye is now. */
+function layDown(
+  context: CanvasRenderingContext2D,
+  bitmap: ImageBitmap,
+  { painting: { eye, ratio } }: Painted,
+): void {
+  const size = 1 / (eye.scale * ratio);
+  context.drawImage(
+    bitmap,
+    -eye.x / eye.scale,
+    -eye.y / eye.scale,
+    bitmap.width * size,
+    bitmap.height * size,
+  );
 }

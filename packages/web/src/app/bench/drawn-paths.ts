@@ -1,66 +1,167 @@
-import { CLOSED, HOLE, type PathSet, centredArc, contourAt, eachSegment } from '@drelk/core';
+import {
+  CLOSED,
+  ORIGIN,
+  PLACES,
+  type Box,
+  type PathSet,
+  centredArc,
+  contourAt,
+  eachSegment,
+} from '@drelk/core';
 
-/** A set of paths made ready for drawing. */
+/** A set of paths, or what is in view of it, made ready for drawing. */
 export interface DrawnPaths {
-  /** Areas whole, and their outer contours and holes apart. */
+  /** Areas whole. */
   all: Path2D;
-  outer: Path2D;
-  holes: Path2D;
   /** Areas by their plate's colour, where the picture was taken apart. */
   plates: { colour: string; path: Path2D }[];
-  /** Single lines, with the width of the pen that each stands for. */
+  /** Single lines, those of one pen's width together. */
   lines: { pen: number; path: Path2D }[];
-  /** x, y of each node. */
-  nodes: Float32Array;
-  /** x, y of a node and of its handle, for each handle. */
-  handles: Float32Array;
 }
 
-/** What was made ready before: bench, strip and shelf draw the same set. */
-const known = new WeakMap<PathSet, DrawnPaths>();
+/** Contours with segments longer than so many pixels on the average are drawn whole. */
+const SKETCHED = 4;
 
-/** A set of paths ready for drawing; made once for each set. */
-export function drawnPaths(set: PathSet, colours: readonly string[]): DrawnPaths {
-  const before = known.get(set);
-  if (before) return before;
-  const outer = new Path2D();
-  const holes = new Path2D();
+/** The paths of a set, those in view at least, ready for drawing. */
+export function drawnPaths(set: PathSet, colours: readonly string[], view?: Box): DrawnPaths {
+  const all = new Path2D();
   const plates = new Map<string, Path2D>();
-  const lines: DrawnPaths['lines'] = [];
+  const lines = new Map<number, Path2D>();
   for (let k = 0; k < set.ids.length; k++) {
     const pen = set.pens[k];
+    if (view && !meets(set, k, view, Number.isNaN(pen) ? 0 : pen)) continue;
     if (!Number.isNaN(pen)) {
-      const path = new Path2D();
-      drawContour(path, set, k);
-      lines.push({ pen, path });
+      drawContour(kept(lines, pen), set, k);
       continue;
     }
-    drawContour((set.flags[k] & HOLE) !== 0 ? holes : outer, set, k);
+    drawContour(all, set, k);
     const colour = colours[set.plates[k]];
-    if (colour === undefined) continue;
-    const plate = plates.get(colour) ?? new Path2D();
-    plates.set(colour, plate);
-    drawContour(plate, set, k);
+    if (colour !== undefined) drawContour(kept(plates, colour), set, k);
   }
-  const all = new Path2D(outer);
-  all.addPath(holes);
-  const drawn = {
-    all,
-    outer,
-    holes,
-    plates: [...plates].map(([colour, path]) => ({ colour, path })),
-    lines,
-    ...nodesOf(set),
-  };
-  known.set(set, drawn);
-  return drawn;
+  return drawnOf(all, plates, lines);
 }
 
-/** Some contours of a set, by their ids, as one path. */
-export function pathOf(set: PathSet, ids: ReadonlySet<number>): Path2D {
-  const path = new Path2D();
-  for (let k = 0; k < set.ids.length; k++) if (ids.has(set.ids[k])) drawContour(path, set, k);
+function kept<K>(paths: Map<K, Path2D>, key: K): Path2D {
+  const path = paths.get(key) ?? new Path2D();
+  paths.set(key, path);
   return path;
+}
+
+const drawnOf = (all: Path2D, plates: Map<string, Path2D>, lines: Map<number, Path2D>): DrawnPaths => ({
+  all,
+  plates: [...plates].map(([colour, path]) => ({ colour, path })),
+  lines: [...lines].map(([pen, path]) => ({ pen, path })),
+});
+
+/**
+ * The paths of a set as they look where `pixel` is a screen pixel and many of them lie in it: what is smaller is left
+ * out, and what is larger goes straight to nodes a pixel away. Costs little, however many there are.
+ */
+export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: number): DrawnPaths {
+  const all = new Path2D();
+  const plates = new Map<string, Path2D>();
+  const lines = new Map<number, Path2D>();
+  const { origins, starts, places } = set;
+  for (let k = 0; k < set.ids.length; k++) {
+    const i = ORIGIN * k;
+    const pen = set.pens[k];
+    const size = Math.max(origins[i + 4] - origins[i + 2], origins[i + 5] - origins[i + 3]);
+    if (size < pixel) continue;
+    const colour = colours[set.plates[k]];
+    const to = Number.isNaN(pen)
+      ? [all, ...(colour === undefined ? [] : [kept(plates, colour)])]
+      : [kept(lines, pen)];
+    // Few segments across many pixels are drawn as they are.
+    if (size > SKETCHED * pixel * (starts[k + 1] - starts[k])) {
+      for (const path of to) drawContour(path, set, k);
+      continue;
+    }
+    let [x, y] = [origins[i], origins[i + 1]];
+    for (const path of to) path.moveTo(x, y);
+    for (let at = starts[k]; at < starts[k + 1]; at++) {
+      const [nextX, nextY] = [places[PLACES * at + 4], places[PLACES * at + 5]];
+      if (Math.abs(nextX - x) + Math.abs(nextY - y) < pixel) continue;
+      for (const path of to) path.lineTo(nextX, nextY);
+      [x, y] = [nextX, nextY];
+    }
+    if ((set.flags[k] & CLOSED) !== 0) for (const path of to) path.closePath();
+  }
+  return drawnOf(all, plates, lines);
+}
+
+/** Some contours of a set, by their ids, as one path; those in view at least. */
+export function pathOf(set: PathSet, ids: ReadonlySet<number>, view?: Box): Path2D {
+  const path = new Path2D();
+  for (let k = 0; k < set.ids.length; k++)
+    if (ids.has(set.ids[k]) && (!view || meets(set, k, view, 0))) drawContour(path, set, k);
+  return path;
+}
+
+/** Whether the box of a contour, so much wider on every side, meets another. */
+function meets({ origins }: PathSet, k: number, { left, top, right, bottom }: Box, wider: number): boolean {
+  const i = ORIGIN * k;
+  return (
+    origins[i + 2] - wider <= right &&
+    origins[i + 4] + wider >= left &&
+    origins[i + 3] - wider <= bottom &&
+    origins[i + 5] + wider >= top
+  );
+}
+
+/** Nodes at least so far apart on screen, in pixels, are squares with their handles; nearer, ticks; still nearer, none. */
+const SQUARES = 9;
+const TICKS = 4;
+
+/** Nodes in view that are to be drawn. Places as x, y of each. */
+export interface DrawnNodes {
+  squares: number[];
+  ticks: number[];
+  /** x, y of a node and of its handle, for each handle. */
+  handles: number[];
+  /** The scale from which on all would be drawn; undefined where they are. */
+  from?: number;
+}
+
+/** The nodes of a set that are in view and lie far enough apart to be told from each other. */
+export function inView(set: PathSet, view: Box, pixel: number): DrawnNodes {
+  const nodes: DrawnNodes = { squares: [], ticks: [], handles: [] };
+  const isSeen = (x: number, y: number) =>
+    x >= view.left && x <= view.right && y >= view.top && y <= view.bottom;
+  let closest = Infinity;
+  for (let k = 0; k < set.ids.length; k++) {
+    if (!meets(set, k, view, 0)) continue;
+    const apart = nodesApart(set, k);
+    if (apart < TICKS * pixel) {
+      closest = Math.min(closest, apart);
+      continue;
+    }
+    const contour = contourAt(set, k);
+    const isLarge = apart >= SQUARES * pixel;
+    const places = isLarge ? nodes.squares : nodes.ticks;
+    if ((set.flags[k] & CLOSED) === 0 && isSeen(contour.start.x, contour.start.y))
+      places.push(contour.start.x, contour.start.y);
+    eachSegment(contour, (from, segment) => {
+      const { x, y } = segment;
+      if (isSeen(x, y)) places.push(x, y);
+      if (isLarge && segment.kind === 'cubic' && (isSeen(x, y) || isSeen(from.x, from.y)))
+        nodes.handles.push(from.x, from.y, segment.x1, segment.y1, x, y, segment.x2, segment.y2);
+    });
+  }
+  return Number.isFinite(closest) ? { ...nodes, from: TICKS / Math.max(closest, 1e-6) } : nodes;
+}
+
+/** How far apart the nodes of a contour lie, on the average. */
+function nodesApart({ starts, places, origins }: PathSet, k: number): number {
+  let x = origins[ORIGIN * k];
+  let y = origins[ORIGIN * k + 1];
+  let length = 0;
+  for (let at = starts[k]; at < starts[k + 1]; at++) {
+    const i = PLACES * at;
+    length += Math.hypot(places[i + 4] - x, places[i + 5] - y);
+    x = places[i + 4];
+    y = places[i + 5];
+  }
+  return length / Math.max(1, starts[k + 1] - starts[k]);
 }
 
 /** Draws contour k of a set. */
@@ -81,19 +182,4 @@ export function drawContour(
     } else path.lineTo(segment.x, segment.y);
   });
   if (contour.closed) path.closePath();
-}
-
-function nodesOf(set: PathSet): Pick<DrawnPaths, 'nodes' | 'handles'> {
-  const nodes: number[] = [];
-  const handles: number[] = [];
-  for (let k = 0; k < set.ids.length; k++) {
-    const contour = contourAt(set, k);
-    if ((set.flags[k] & CLOSED) === 0) nodes.push(contour.start.x, contour.start.y);
-    eachSegment(contour, (from, segment) => {
-      nodes.push(segment.x, segment.y);
-      if (segment.kind === 'cubic')
-        handles.push(from.x, from.y, segment.x1, segment.y1, segment.x, segment.y, segment.x2, segment.y2);
-    });
-  }
-  return { nodes: Float32Array.from(nodes), handles: Float32Array.from(handles) };
 }

@@ -1,3 +1,10 @@
+/** Screen pixels of a picture pixel, and where the picture's upper left lies on the bench. */
+export interface Eye {
+  scale: number;
+  x: number;
+  y: number;
+}
+
 /** What can be laid on the bench. */
 export const BENCH_LAYERS = ['picture', 'ink', 'paths'] as const;
 export type BenchLayer = (typeof BENCH_LAYERS)[number];

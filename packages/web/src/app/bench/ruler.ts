@@ -1,4 +1,4 @@
-import type { Eye } from './bench-state';
+import type { Eye } from './layout';
 
 /** One mark of a ruler: its place on screen, its height as a share, and its figure if it has one. */
 export interface Tick {

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { type Context, DrelkError, buffersOf, checkPicture, warmUp } from '@drelk/core';
 import type {
+  Asked,
   EngineAnswer,
   EngineCall,
   EngineCalls,
@@ -10,7 +11,6 @@ import type {
 } from './messages';
 import { EngineSession, inkPixels, maskPixels } from './session';
 
-type Asked<C extends EngineCall> = Extract<EngineRequest, { type: C }>;
 type Compute = Extract<EngineRequest, { type: 'compute' }>;
 
 /** The picture that was opened last: its name is known at once, the session once it is decoded. */

@@ -60,7 +60,10 @@ export type EngineRequest =
   /** Nothing is asked yet: what will be hot may be compiled meanwhile. */
   | { type: 'warm'; request: number }
   | ({ type: 'compute'; document: JobDocument; mode: 'preview' | 'full'; held: Held } & Numbered)
-  | { [C in EngineCall]: { type: C } & Numbered & EngineCalls[C]['asks'] }[EngineCall];
+  | { [C in EngineCall]: Asked<C> }[EngineCall];
+
+/** One question as it is asked. */
+export type Asked<C extends EngineCall> = { type: C } & Numbered & EngineCalls[C]['asks'];
 
 /** What the worker answers. */
 export type EngineAnswer =

@@ -1,5 +1,5 @@
 import { COLOURS, drawPaths } from '../bench/bench-drawing';
-import { drawnPaths } from '../bench/drawn-paths';
+import { sketchedPaths } from '../bench/drawn-paths';
 import type { ShownView } from '../engine/messages';
 
 const WIDTH = 360;
@@ -14,6 +14,6 @@ export async function thumbnailOf({ paths, colours, width, height }: ShownView) 
   context.fillRect(0, 0, WIDTH, HEIGHT);
   const scale = Math.min((WIDTH - 24) / width, (HEIGHT - 24) / height);
   context.setTransform(scale, 0, 0, scale, (WIDTH - width * scale) / 2, (HEIGHT - height * scale) / 2);
-  drawPaths(context, drawnPaths(paths, colours), 'filled', 1);
+  drawPaths(context, sketchedPaths(paths, colours, 1 / scale), 'filled', 1);
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 }

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import { Observable, catchError, map, throwError } from 'rxjs';
+import { Observable, catchError, from, map, tap, throwError } from 'rxjs';
 import type { CheckedFile, JobDocument } from '@drelk/core';
 import {
   type HandOffRecord,
@@ -20,6 +20,7 @@ const SURVIVES = 60_000;
 @Injectable({ providedIn: 'root' })
 export class ApiService {
   private readonly http = inject(HttpClient);
+  private latest: { sha256: string; file: File } | undefined;
 
   jobs(search: string, bin: boolean): Observable<JobCard[]> {
     return this.http.get<JobCard[]>(routes.jobs, { params: { search, bin } }).pipe(plainErrors());
@@ -67,11 +68,14 @@ export class ApiService {
     form.append('picture', file, file.name);
     return this.http.post<{ blob: string }>(routes.blobs, form).pipe(
       map(({ blob }) => blob),
+      tap((sha256) => (this.latest = { sha256, file })),
       plainErrors(),
     );
   }
 
+  /** The picture's bytes; one that just came in through this page is not fetched again. */
   blob(sha256: string): Observable<ArrayBuffer> {
+    if (this.latest?.sha256 === sha256) return from(this.latest.file.arrayBuffer());
     return this.http.get(routes.blob(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
   }
 
@@ -105,11 +109,15 @@ export class ApiService {
     return this.http.get<HandOffRecord[]>(routes.handOffs(id)).pipe(plainErrors());
   }
 
-  keepHandOff(id: string, { name, format, bytes, readBack }: CheckedFile): Observable<HandOffRecord> {
-    const { width, height, contours, cutLength } = readBack;
+  keepHandOff(
+    id: string,
+    { name, format, bytes, readBack }: CheckedFile,
+    choice: string,
+  ): Observable<HandOffRecord> {
+    const { width, height, contours, lines, cutLength } = readBack;
     const body = new Blob([bytes], { type: 'application/octet-stream' });
     const headers = { 'Content-Type': 'application/octet-stream' };
-    const params = { name, format, width, height, contours, cutLength };
+    const params = { name, format, choice, width, height, contours, lines, cutLength };
     return this.http.post<HandOffRecord>(routes.handOffs(id), body, { headers, params }).pipe(plainErrors());
   }
 }

@@ -10,10 +10,10 @@ import { ProvePanel } from './prove/prove-panel';
 jest.mock('../shared/save-file', () => ({ saveFile: jest.fn() }));
 
 describe('the panel of Line', () => {
-  it('counts nodes before and after, and their ratio', () => {
+  it('says how many nodes there are, how far apart, and what that means', () => {
     fakeWork();
     const { text } = render(LinePanel);
-    expect(text()).toContain('Before480After24Ratio20.0 to 1');
+    expect(text()).toContain('24 nodes, one every 51 mm; from 480 points');
     expect(text()).toContain('⅓ pixel = 0.17 mm');
   });
 
@@ -132,7 +132,7 @@ describe('the panel of Prove', () => {
 const settled = () => new Promise((resolve) => setTimeout(resolve));
 
 describe('the panel of Hand off', () => {
-  const readBack = { contours: 5, open: 0, width: 50, height: 40, area: 900, cutLength: 1234, worst: 0.004 };
+  const readBack = { contours: 5, lines: 0, width: 50, height: 40, area: 900, cutLength: 1234, worst: 0.004 };
   const file = { name: 'Tea.svg', format: 'svg' as const, bytes: Uint8Array.of(60), readBack };
   const record = {
     id: 1,
@@ -142,6 +142,8 @@ describe('the panel of Hand off', () => {
     width: 50,
     height: 40,
     contours: 5,
+    lines: 0,
+    choice: 'filled',
     cutLength: 1234,
     createdAt: new Date().toISOString(),
   };
@@ -155,10 +157,10 @@ describe('the panel of Hand off', () => {
     press('SVG');
     await settled();
     fixture.detectChanges();
-    expect(keepHandOff).toHaveBeenCalledWith('', file);
+    expect(keepHandOff).toHaveBeenCalledWith('', file, 'filled');
     expect(text()).toContain('Read back and compared: Tea.svg');
     expect(text()).toContain('0.0040 mm');
-    expect(text()).toContain('6 kB');
+    expect(text()).toContain('SVG filled, 50 mm × 40 mm, 6 kB');
   });
 
   it('gives out nothing that differs, and says so', async () => {

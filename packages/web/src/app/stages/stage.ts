@@ -1,5 +1,6 @@
 import { InjectionToken, type Type } from '@angular/core';
 import type { BenchLayout } from '../bench/layout';
+import type { DrawingContext } from '../bench/bench-drawing';
 import type { ShownView } from '../engine/messages';
 
 export type StageId = 'square' | 'ink' | 'line' | 'piece' | 'prove' | 'handoff';
@@ -20,7 +21,7 @@ export interface Stage {
   firstLayout: BenchLayout;
   panel: Type<unknown>;
   /** Draws what the stage gave, very small, in coordinates of the picture. */
-  thumbnail(context: CanvasRenderingContext2D, source: ThumbnailSource): void;
+  thumbnail(context: DrawingContext, source: ThumbnailSource): void;
   /** What is to be said of the stage in the strip, if anything. */
   mark?(view: ShownView): string | undefined;
 }

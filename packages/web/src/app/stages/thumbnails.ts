@@ -1,5 +1,5 @@
-import { COLOURS, drawPaths } from '../bench/bench-drawing';
-import { drawnPaths } from '../bench/drawn-paths';
+import { COLOURS, type DrawingContext, drawPaths } from '../bench/bench-drawing';
+import { sketchedPaths } from '../bench/drawn-paths';
 import type { PathStyle } from '../bench/layout';
 import type { Stage, ThumbnailSource } from './stage';
 
@@ -15,10 +15,10 @@ export const bitmapThumbnail =
 export const pathsThumbnail =
   (style: PathStyle): Stage['thumbnail'] =>
   (context, { view, pixel }) =>
-    drawPaths(context, drawnPaths(view.paths, view.colours), style, pixel * 0.6);
+    drawPaths(context, sketchedPaths(view.paths, view.colours, pixel), style, pixel * 0.6);
 
 /** The frame of the piece. */
-export function drawFrame(context: CanvasRenderingContext2D, { view, pixel }: ThumbnailSource): void {
+export function drawFrame(context: DrawingContext, { view, pixel }: ThumbnailSource): void {
   const { frame, millimetresPerPixel: mm } = view;
   context.strokeStyle = COLOURS.node;
   context.lineWidth = pixel;

@@ -28,6 +28,8 @@ export class HandOffPanel {
       return { id, name, choices, choiceOf, note, chosen: this.settings()?.[id] };
     }),
   );
+  /** What Prove found, once more: nothing leaves without it being said. */
+  readonly findings = computed(() => this.work.view()?.proof.findings ?? []);
   readonly running = signal(false);
   /** Files are of what the bench shows: while that is not what the settings give, they wait. */
   readonly waits = computed(
@@ -47,6 +49,7 @@ export class HandOffPanel {
       address: routes.handOff(this.page.id(), record.id),
       when: formatDistanceToNow(new Date(record.createdAt), { addSuffix: true }),
       size: `${this.work.length(record.width)} × ${this.work.length(record.height)}`,
+      kind: [formatOf(record.format).name, record.choice].filter(Boolean).join(' '),
       weight: `${Math.max(1, Math.round(record.bytes / 1024))} kB`,
     })),
   );
@@ -65,7 +68,8 @@ export class HandOffPanel {
     this.running.set(true);
     try {
       const file = await this.work.engine.ask('handOff', { document, format });
-      const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file));
+      const chosen = formatOf(format).choices.find(({ id }) => id === document.handoff[format])?.name ?? '';
+      const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file, chosen));
       this.last.set(file);
       this.kept.update((records) => [record, ...records]);
       saveFile(file.name, file.bytes);

@@ -125,7 +125,9 @@ export class OptionsSheet {
   }
 
   counts({ shapes, nodes }: OptionView): string {
-    return shapes === 0 ? 'nothing is ink' : `${shapes} ${shapes === 1 ? 'shape' : 'shapes'}, ${nodes} nodes`;
+    return shapes === 0
+      ? 'nothing is ink'
+      : `about ${shapes} ${shapes === 1 ? 'shape' : 'shapes'}, ${nodes} nodes`;
   }
 
   take(option: OptionView): void {

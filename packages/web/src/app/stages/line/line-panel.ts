@@ -1,18 +1,20 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { type LineDocument, type LineMethod, type Neighbours, beyondTolerance } from '@drelk/core';
+import { APART, type LineDocument, type LineMethod, type Neighbours, beyondTolerance } from '@drelk/core';
 import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
+import { ProblemService } from '../../shared/problem.service';
 import { Slide } from '../../shared/slide';
 
 /** The tolerance slider counts in sixths of a pixel's share, on a scale where each step is a tenth more. */
 const FINEST = 0.05;
 const RATIO = 1.1;
-/** Ink wider than drawn lines by this factor is no line. */
-const RING_MARGIN = 1.4;
 /** Areas grow by this factor a step of their slider, from one square pixel. */
 const AREA_RATIO = 1.35;
+
+/** Nodes nearer to each other than this, in millimetres on the average, make machines stutter (common practice, no source). */
+const STUTTERS = 0.5;
 
 const METHODS: { id: LineMethod; name: string; says: string }[] = [
   { id: 'outline', name: 'outline', says: 'Closed paths around the ink’s edge.' },
@@ -34,6 +36,7 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
 })
 export class LinePanel {
   readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
   readonly line = computed(() => this.work.store.shown()?.line);
   readonly settings = {
     tolerance: this.slides('Tolerance', (line, position) => {
@@ -106,12 +109,20 @@ export class LinePanel {
     const millimetres = this.work.view()?.millimetresPerPixel ?? 1;
     return drop > 0 ? `${(drop * millimetres ** 2).toPrecision(2)} mm²` : 'none';
   });
+  /** How many nodes there are, how far apart, from how many points, and what that means for a machine. */
   readonly counts = computed(() => {
     const facts = this.work.view()?.facts;
-    if (!facts) return undefined;
-    const before = facts.nodesBefore ?? 0;
-    const ratio = facts.nodes > 0 ? before / facts.nodes : 0;
-    return { before, after: facts.nodes, ratio: ratio.toFixed(1) };
+    if (!facts || facts.nodes === 0) return undefined;
+    const apart = facts.cutLength / facts.nodes;
+    return {
+      nodes: facts.nodes,
+      apart: this.work.length(Number(apart.toPrecision(2))),
+      points: facts.nodesBefore,
+      means:
+        apart < STUTTERS
+          ? 'So close together that a machine brakes at every one: more tolerance or smoothness helps.'
+          : 'Far enough apart for a machine to run through.',
+    };
   });
 
   /** The tolerance of the picture: a share of its pixel. */
@@ -120,11 +131,17 @@ export class LinePanel {
   }
 
   setMethod(method: LineMethod): void {
+    const by = this.work.view()?.traced?.ink.by;
+    // Bands are plates too; otherwise it is colours that a picture is taken apart by.
+    const changesInk = method === 'plates' && by !== 'bands' && by !== 'plates';
     this.work.store.change(`Method: ${method}`, ({ line, ink }) => {
       line.method = method;
-      // Bands are plates too; otherwise it is colours that a picture is taken apart by.
-      if (method === 'plates' && this.work.view()?.traced?.ink.by !== 'bands') ink.by = 'plates';
+      if (changesInk) ink.by = 'plates';
     });
+    if (changesInk)
+      this.problems.done('This also changed Ink, which is now taken apart by colour.', 'Take it back', () =>
+        this.work.store.undo(),
+      );
   }
 
   /** Rings become single lines along their middle; what is clearly wider stays outlined. */
@@ -132,7 +149,7 @@ export class LinePanel {
     const view = this.work.view();
     const rings = view?.facts.rings;
     if (!view || !rings) return;
-    const solid = Math.ceil((RING_MARGIN * rings.most) / view.millimetresPerPixel);
+    const solid = Math.ceil((APART * rings.most) / view.millimetresPerPixel);
     this.set('Closed lines as single lines', { method: 'centreline', solid });
   }
 

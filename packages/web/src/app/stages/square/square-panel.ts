@@ -37,7 +37,7 @@ export class SquarePanel {
     const flattened = this.facts()?.corners !== null;
     if (this.flatten() === 'hand') return 'By the corners set.';
     if (this.flatten() === 'none') return 'Left as it is.';
-    return flattened ? 'By the sheet found in view.' : 'No sheet was looked for: this is no photo.';
+    return flattened ? 'By the sheet found in view.' : 'No sheet is in view: left as it is.';
   });
   readonly angle = computed(() => Number(((this.square()?.angle ?? 0) / DEGREE).toFixed(2)));
   readonly turnSays = computed(() => {

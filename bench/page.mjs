@@ -1,0 +1,227 @@
+/**
+ * How the page keeps up while the hand moves, and how soon a picture is there: in Chromium, on the built application.
+ * `npm run bench:page` for all of it, `npm run bench:page -- hand` or `-- drop` for a part.
+ */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { performance } from 'node:perf_hooks';
+import { chromium } from '@playwright/test';
+import sharp from 'sharp';
+import { builds, root } from '../scripts/steps.mjs';
+
+const PART = process.argv[2] ?? 'all';
+Object.values(builds).forEach((build) => build());
+const data = mkdtempSync(join(tmpdir(), 'drelk-page-'));
+const server = spawn(process.execPath, [join(root, 'packages/server/dist/main.js')], {
+  env: { ...process.env, PORT: '0', DRELK_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const address = await new Promise((resolve) =>
+  server.stdout.on('data', (text) => {
+    const match = /http:\/\/\S+/.exec(text.toString());
+    if (match) resolve(match[0]);
+  }),
+);
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+
+/** Rows of small leaves, which come to about so many nodes. */
+async function leaves(nodes) {
+  const count = Math.round(nodes / 3.05);
+  const across = Math.ceil(Math.sqrt(count * 1.4));
+  const pitch = 34;
+  const rows = Math.ceil(count / across);
+  const shapes = Array.from({ length: count }, (_, k) => {
+    const [x, y] = [pitch * (k % across) + 17, pitch * Math.floor(k / across) + 17];
+    const turn = (k * 37) % 360;
+    return `<path transform="translate(${x} ${y}) rotate(${turn})" d="M-13 0Q-5 -11 4 -7L13 0Q6 9 0 5T-13 0Z"/>`;
+  });
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${across * pitch}" height="${rows * pitch}">${shapes.join('')}</svg>`;
+  return sharp(Buffer.from(svg), { unlimited: true }).flatten({ background: '#fff' }).png().toBuffer();
+}
+
+/** A photo-like picture of so many megapixels: a sign in uneven light, on a wall with grain. */
+async function photo(megapixels) {
+  const width = Math.round(Math.sqrt((megapixels * 1e6 * 4) / 3));
+  const height = Math.round((width * 3) / 4);
+  const noise = { type: 'gaussian', mean: 150, sigma: 9 };
+  const wall = sharp({ create: { width, height, channels: 3, background: '#c9bda6', noise } });
+  const sign = `<svg width="${width}" height="${height}" viewBox="0 0 400 300"><rect x="60" y="60" width="280" height="170" rx="14" fill="#f4ecd9"/><g fill="#2b3a55"><circle cx="130" cy="145" r="44"/><path d="M200 190 L235 95 L270 190 Z"/><rect x="280" y="100" width="38" height="90" rx="9"/></g></svg>`;
+  return wall
+    .composite([{ input: Buffer.from(sign) }])
+    .jpeg({ quality: 88 })
+    .toBuffer();
+}
+
+const opened = async (bytes, name) => {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(address);
+  await page.waitForTimeout(2500);
+  const times = { begun: performance.now() };
+  await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+  return { page, times };
+};
+const isWorkedOut = (page) =>
+  page.waitForFunction(
+    () => {
+      const facts = document.querySelector('drelk-facts');
+      return facts && facts.children.length > 3 && !facts.classList.contains('passing');
+    },
+    undefined,
+    { timeout: 240_000, polling: 20 },
+  );
+
+/** Frames and long tasks of the page while something is done to it. */
+async function watched(page, act) {
+  await page.evaluate(() => {
+    globalThis.watch = { frames: [], tasks: [], on: true };
+    const { watch } = globalThis;
+    let last = performance.now();
+    const frame = (now) => {
+      watch.frames.push(now - last);
+      last = now;
+      if (watch.on) requestAnimationFrame(frame);
+    };
+    requestAnimationFrame(frame);
+    watch.observer = new PerformanceObserver((list) =>
+      watch.tasks.push(...list.getEntries().map(({ duration }) => duration)),
+    );
+    watch.observer.observe({ entryTypes: ['longtask'] });
+  });
+  await act();
+  return page.evaluate(async () => {
+    const { watch } = globalThis;
+    await new Promise((resolve) => setTimeout(resolve, 120));
+    watch.on = false;
+    watch.observer.disconnect();
+    const frames = watch.frames.slice(1).sort((a, b) => a - b);
+    const at = (share) => frames[Math.floor(share * (frames.length - 1))];
+    return {
+      median: at(0.5),
+      p95: at(0.95),
+      worst: at(1),
+      tasks: watch.tasks.length,
+      longest: Math.max(0, ...watch.tasks),
+    };
+  });
+}
+
+const round = (value) => Math.round(value);
+function row(what, { median, p95, worst, tasks, longest }) {
+  console.log(
+    `| ${what} | ${round(median)} | ${round(p95)} | ${round(worst)} | ${tasks} | ${round(longest)} |`,
+  );
+}
+
+async function hand() {
+  console.log(
+    '| while | frame ms, median | p95 | worst | tasks over 50 ms | longest |\n|---|---|---|---|---|---|',
+  );
+  for (const nodes of [1000, 10_000, 50_000]) {
+    const { page } = await opened(await leaves(nodes), `leaves ${nodes}.png`);
+    await isWorkedOut(page);
+    await page.waitForTimeout(1500);
+    const real = await page
+      .locator('drelk-facts button', { hasText: 'nodes' })
+      .locator('.value')
+      .textContent();
+    const box = await page.locator('drelk-bench .stage').boundingBox();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    const pan = async () => {
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      for (let k = 1; k <= 40; k++) {
+        await page.mouse.move(x + 160 * Math.sin(k / 6), y + 100 * Math.sin(k / 4));
+        await page.waitForTimeout(12);
+      }
+      await page.mouse.up();
+    };
+    const zoom = async () => {
+      await page.mouse.move(x, y);
+      for (let k = 0; k < 40; k++) {
+        await page.mouse.wheel(0, k < 20 ? -100 : 100);
+        await page.waitForTimeout(16);
+      }
+    };
+    for (const style of ['Filled', 'Lines', 'Nodes']) {
+      await page.locator('drelk-view-bar').getByText(style, { exact: true }).click();
+      await page.waitForTimeout(700);
+      row(`pan, ${style}, ${real} nodes`, await watched(page, pan));
+      row(`zoom, ${style}, ${real} nodes`, await watched(page, zoom));
+      await page.keyboard.press('0');
+    }
+    await page.keyboard.press('2');
+    await page.getByText('Wipe', { exact: true }).click();
+    await page.waitForTimeout(500);
+    const drag = async (toX, toY) => {
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      for (let k = 1; k <= 40; k++) {
+        await page.mouse.move(x + toX * Math.sin(k / 6), y + toY * Math.sin(k / 4));
+        await page.waitForTimeout(12);
+      }
+    };
+    row(
+      `wipe, ${real} nodes`,
+      await watched(page, async () => {
+        await drag(200, 0);
+        await page.mouse.up();
+      }),
+    );
+    await page.getByText('Wipe', { exact: true }).click();
+    await page
+      .locator('drelk-ink-hand')
+      .getByRole('button', { name: /^By hand/ })
+      .click();
+    await page.getByRole('button', { name: 'Brush' }).first().click();
+    await page.waitForTimeout(500);
+    row(`brush, ${real} nodes`, await watched(page, () => drag(160, 100)));
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    await page.keyboard.press('3');
+    const slider = page.getByRole('slider', { name: 'Smoothness' });
+    row(
+      `slider, ${real} nodes`,
+      await watched(page, async () => {
+        const track = await slider.boundingBox();
+        await page.mouse.move(track.x + track.width / 2, track.y + track.height / 2);
+        await page.mouse.down();
+        for (let k = 1; k <= 30; k++) {
+          await page.mouse.move(track.x + track.width / 2 + 2 * k, track.y + track.height / 2);
+          await page.waitForTimeout(30);
+        }
+        await page.keyboard.press('Escape');
+        await page.mouse.up();
+      }),
+    );
+    await page.close();
+  }
+}
+
+async function drop() {
+  console.log('| dropped | first picture ms | first ink | result |\n|---|---|---|---|');
+  for (const megapixels of [1, 2, 12, 24]) {
+    const { page, times } = await opened(await photo(megapixels), `sign ${megapixels} MP.jpg`);
+    const mark = async (name, shown) => {
+      await page.waitForFunction(shown, undefined, { timeout: 240_000, polling: 20 });
+      times[name] = performance.now() - times.begun;
+    };
+    // What is on the bench is told by attributes that it keeps for this.
+    await mark('picture', () => document.querySelector('drelk-bench .stage[data-shows]'));
+    await mark('ink', () => document.querySelector('drelk-bench .stage[data-shows="result"]'));
+    await isWorkedOut(page);
+    const result = performance.now() - times.begun;
+    console.log(`| ${megapixels} MP | ${round(times.picture)} | ${round(times.ink)} | ${round(result)} |`);
+    await page.close();
+  }
+}
+
+try {
+  if (PART !== 'drop') await hand();
+  if (PART !== 'hand') await drop();
+} finally {
+  await browser.close();
+  server.kill();
+  rmSync(data, { recursive: true, force: true });
+}
