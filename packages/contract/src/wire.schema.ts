@@ -47,7 +47,9 @@ export const saveSchema = Joi.object({
   cursor: Joi.number().integer().min(0).required(),
 });
 
-export const jobIdSchema = Joi.object({ id: Joi.string().guid().required() });
+export const jobIdSchema = Joi.object({
+  id: Joi.string().guid().required().messages({ 'string.guid': 'its address names no job' }),
+});
 
 export const handOffIdSchema = jobIdSchema.keys({ handOff: Joi.number().integer().min(1).required() });
 

@@ -10,6 +10,16 @@ describe('parseLength', () => {
     ['4-1/2 in', 'mm', 114.3],
     ['3/8"', 'mm', 9.525],
     ['0.25', 'in', 6.35],
+    ['.5', 'in', 12.7],
+    ['12cm', 'mm', 120],
+    ['0.3 m', 'mm', 300],
+    ['30 1/2', 'in', 774.7],
+    ['30½', 'in', 774.7],
+    ['⅜ in', 'mm', 9.525],
+    ['2 ft 6 in', 'mm', 762],
+    ['2\' 6"', 'mm', 762],
+    ['2′ 6 1/2″', 'mm', 774.7],
+    ['5 ft', 'mm', 1524],
   ] as const)(
     '%j in %s is %d mm (1 in = 25.4 mm exactly, international inch of 1959)',
     (text, unit, millimetres) => {
@@ -17,9 +27,12 @@ describe('parseLength', () => {
     },
   );
 
-  it.each(['', 'abc', '0', '-3', '1/0', '12 furlongs', '1 2'])('%j is no length', (text) => {
-    expect(() => parseLength(text, 'mm')).toThrow('is not a length');
-  });
+  it.each(['', 'abc', '0', '-3', '1/0', '12 furlongs', '1 2', '2 ft 6 mm', '.', 'ft'])(
+    '%j is no length',
+    (text) => {
+      expect(() => parseLength(text, 'mm')).toThrow('is not a length');
+    },
+  );
 });
 
 describe('formatLength', () => {

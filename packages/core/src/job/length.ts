@@ -1,28 +1,57 @@
 import { DrelkError } from '../error';
 
-const MILLIMETRES = { mm: 1, cm: 10, in: 25.4, '"': 25.4 } as const;
-const MIXED = /^(?:(\d+(?:[.,]\d+)?)|(?:(\d+)[ -]+)?(\d+)\s*\/\s*(\d+))\s*(mm|cm|in|")?$/i;
+const MILLIMETRES = { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4 } as const;
+const FOOT = 12 * 25.4;
+
+/** "4", "4.5", ".5", "1/2", "4 1/2" or "4-1/2". */
+const NUMBER = String.raw`(?:\d+[ -]+)?\d+\s*\/\s*\d+|\d*\.?\d+`;
+const LENGTH = new RegExp(
+  String.raw`^(?:(${NUMBER})\s*(?:ft|feet|'))?\s*(?:(${NUMBER})\s*(mm|cm|m|in|inch|inches|")?)?$`,
+  'i',
+);
+/** Fractions that have a character of their own. */
+const VULGAR: Record<string, string> = {
+  '¼': '1/4',
+  '½': '1/2',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
 
 /**
- * Millimetres of a length as people write it: "55", "55 mm", "5.5 cm", "4 1/2", "4-1/2 in", "3/8\"". Without
- * a unit it is in `unit`. Throws `bad-length` for anything else, and for zero.
+ * Millimetres of a length as people write it: "55", "55 mm", "5,5 cm", ".5", "4 1/2", "4½ in", "3/8\"", "2 ft 6 in",
+ * "2' 6\"". Without a unit it is in `unit`. Throws `bad-length` for anything else, and for zero.
  */
 export function parseLength(text: string, unit: 'mm' | 'in'): number {
-  const match = MIXED.exec(text.trim());
-  if (match) {
-    const [, decimal, whole, over, under, suffix] = match;
-    const value = decimal
-      ? Number(decimal.replace(',', '.'))
-      : Number(whole ?? 0) + Number(over) / Number(under);
-    const length =
-      value * MILLIMETRES[(suffix?.toLowerCase() as keyof typeof MILLIMETRES | undefined) ?? unit];
-    if (length > 0 && Number.isFinite(length)) return length;
-  }
+  const plain = text
+    .trim()
+    .replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (fraction) => ` ${VULGAR[fraction]}`)
+    .replace(',', '.')
+    .replace(/[′’]/g, "'")
+    .replace(/[″”]/g, '"')
+    .trim();
+  const [, feet, rest, suffix = ''] = LENGTH.exec(plain) ?? [];
+  const named = suffix.toLowerCase().replace(/^inch(es)?$/, 'in') as keyof typeof MILLIMETRES | '';
+  // After feet come inches, and nothing else.
+  const isMixed = feet !== undefined && named !== '' && named !== 'in' && named !== '"';
+  const size = MILLIMETRES[named === '' ? (feet === undefined ? unit : 'in') : named];
+  const length = FOOT * numberOf(feet) + size * numberOf(rest);
+  if (!isMixed && length > 0 && Number.isFinite(length)) return length;
   throw new DrelkError(
     'bad-length',
     `“${text}” is not a length.`,
-    'Write it like 55 mm, 5.5 cm, 2.25 in or 4 1/2 in.',
+    'Write it like 55 mm, 5.5 cm, 2.25 in, 4 1/2 in or 2 ft 6 in.',
   );
+}
+
+function numberOf(text: string | undefined): number {
+  if (!text) return 0;
+  const fraction = /^(?:(\d+)[ -]+)?(\d+)\s*\/\s*(\d+)$/.exec(text);
+  return fraction ? Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]) : Number(text);
 }
 
 /** A length for reading: millimetres to a hundredth, or inches with the nearest 64th where it is exact. */
@@ -31,15 +60,22 @@ export function formatLength(millimetres: number, unit: 'mm' | 'in'): string {
   const inches = millimetres / 25.4;
   const parts = Math.round(inches * 64);
   if (parts === 0 || Math.abs(parts / 64 - inches) > 5e-4) return `${trimmed(inches, 3)} in`;
-  const whole = Math.floor(parts / 64);
-  let over = parts % 64;
+  return `${inchFraction(parts)} in`;
+}
+
+/** So many 64ths as inches and a fraction in its lowest terms, such as "4 1/2". */
+export function inchFraction(parts: number): string {
+  if (parts === 0) return '0';
+  const sign = parts < 0 ? '−' : '';
+  const whole = Math.floor(Math.abs(parts) / 64);
+  let over = Math.abs(parts) % 64;
   let under = 64;
   while (over > 0 && over % 2 === 0) {
     over /= 2;
     under /= 2;
   }
   const fraction = over > 0 ? `${over}/${under}` : '';
-  return `${[whole > 0 ? whole : '', fraction].filter(Boolean).join(' ')} in`;
+  return sign + [whole > 0 ? whole : '', fraction].filter(Boolean).join(' ');
 }
 
 const trimmed = (value: number, decimals: number) => String(Number(value.toFixed(decimals)));

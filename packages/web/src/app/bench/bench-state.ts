@@ -3,6 +3,14 @@ import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
 import type { BenchLayer, BenchLayout, Eye } from './layout';
 
+interface Visit {
+  stage: StageId;
+  eye: Eye;
+  fitted: boolean;
+}
+
+const keyOf = (id: string) => `bench ${id}`;
+
 /** What the bench shows and from where; shared by the bench, its bar, the facts and the strip. */
 @Injectable()
 export class BenchState {
@@ -27,6 +35,22 @@ export class BenchState {
   /** True until the user moves the eye: then resizing fits the picture again. */
   readonly fitted = signal(true);
   readonly size = signal({ width: 0, height: 0 });
+
+  /** Stage and view as they were when this browser's tab was last at a job. */
+  restore(id: string): void {
+    const text = sessionStorage.getItem(keyOf(id));
+    if (!text) return;
+    const { stage, eye, fitted } = JSON.parse(text) as Visit;
+    this.stage.set(stage);
+    this.eye.set(eye);
+    this.fitted.set(fitted);
+  }
+
+  /** Keeps stage and view for as long as the tab is there. */
+  keep(id: string): void {
+    const visit: Visit = { stage: this.stage(), eye: this.eye(), fitted: this.fitted() };
+    sessionStorage.setItem(keyOf(id), JSON.stringify(visit));
+  }
 
   change(part: Partial<BenchLayout>): void {
     const stage = this.stage();

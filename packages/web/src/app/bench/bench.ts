@@ -31,6 +31,16 @@ import { WipeBar } from './wipe-bar';
 
 /** Time that each side of a blink is seen, in milliseconds. */
 const BLINK = 600;
+/** What is being done, by the step that tells how far it is. */
+const DOING: Record<string, string> = {
+  square: 'Squaring up',
+  separate: 'Telling ink from paper',
+  ink: 'Telling ink from paper',
+  clean: 'Cleaning',
+  contours: 'Following rims',
+  line: 'Laying curves',
+  piece: 'Putting the piece together',
+};
 /** How near a path a click is to mean it, in screen pixels. */
 const PICK_REACH = 6;
 
@@ -50,7 +60,7 @@ export class Bench implements OnDestroy {
 
   readonly label = computed(() =>
     this.tools.active()
-      ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down.'
+      ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down; with Space held down the pointer pulls the view.'
       : 'Bench. Arrow keys move the view, plus and minus zoom, 0 fits.',
   );
   /** What the tool's work comes to, where the bench shows something else. */
@@ -79,6 +89,9 @@ export class Bench implements OnDestroy {
       ? `Some nodes lie too close together to be shown: from ${Math.ceil(from * 100)} % on they are.`
       : '';
   });
+  /** With Space held down, and with the middle button, the hand pulls the view and not the tool. */
+  isSpaceDown = false;
+  private pulledFrom: Place | undefined;
   private resizing: ResizeObserver | undefined;
   private readonly pathsName = computed(() => this.work.view()?.names.paths);
   /** What a fact or a click picks out of the paths. */
@@ -101,6 +114,10 @@ export class Bench implements OnDestroy {
     afterNextRender(() => this.build());
     effect(() => this.draw());
     effect(() => this.paint());
+    effect(() => {
+      // A tool works on the bench: keys go there once it is taken up.
+      if (this.tools.active()) this.host().nativeElement.focus({ preventScroll: true });
+    });
     effect(() => this.drawRulers());
     effect(() => {
       // What is of another size is brought into view as a whole.
@@ -122,6 +139,14 @@ export class Bench implements OnDestroy {
       if (view?.mode === 'full' && this.state.layout().misfit && this.rawInk() !== view.names.ink)
         void this.fetchInk(view.names.ink);
     });
+  }
+
+  doing(step: string): string {
+    return DOING[step] ?? `Working on ${step}`;
+  }
+
+  percent(share: number): string {
+    return `${Math.round(100 * share)} %`;
   }
 
   ngOnDestroy(): void {
@@ -150,6 +175,10 @@ export class Bench implements OnDestroy {
     this.state.pan(...move);
   }
 
+  onKeyUp(event: KeyboardEvent): void {
+    if (event.key === ' ') this.isSpaceDown = false;
+  }
+
   private steerTool(event: KeyboardEvent): boolean {
     const tool = this.tools.active();
     const ground = this.tools.ground();
@@ -164,7 +193,9 @@ export class Bench implements OnDestroy {
       };
       this.tools.crosshair.set(to);
       if (this.tools.hand()) this.moveHand(to);
-    } else if (event.key === 'Enter' || event.key === ' ') {
+    } else if (event.key === ' ') {
+      this.isSpaceDown = true;
+    } else if (event.key === 'Enter') {
       this.tools.crosshair.set(at);
       if (this.tools.hand()) this.liftHand(at);
       else this.pressHand(at);
@@ -208,22 +239,39 @@ export class Bench implements OnDestroy {
   private handleTools(scene: BenchScene): void {
     scene.stage.on('pointerdown', ({ evt }) => {
       const at = this.place(scene);
-      if (!at || evt.button !== 0 || !this.tools.active()) return;
+      if (!at || !this.tools.active()) return;
+      if (evt.button === 1 || (evt.button === 0 && this.isSpaceDown)) {
+        evt.preventDefault();
+        (evt.target as Element).setPointerCapture(evt.pointerId);
+        this.pulledFrom = { x: evt.clientX, y: evt.clientY };
+        return;
+      }
+      if (evt.button !== 0) return;
       // The hand may leave the bench and come back, or let go outside.
       (evt.target as Element).setPointerCapture(evt.pointerId);
       this.tools.crosshair.set(undefined);
       this.pressHand(at);
     });
-    scene.stage.on('pointermove', () => {
+    scene.stage.on('pointermove', ({ evt }) => {
+      if (this.pulledFrom) {
+        this.state.pan(evt.clientX - this.pulledFrom.x, evt.clientY - this.pulledFrom.y);
+        this.pulledFrom = { x: evt.clientX, y: evt.clientY };
+        return;
+      }
       const at = this.place(scene);
       this.pointer.set(at);
+      this.tools.hover.set(at);
       if (at && this.tools.hand() && !this.tools.crosshair()) this.moveHand(at);
     });
     scene.stage.on('pointerup', () => {
+      this.pulledFrom = undefined;
       const at = this.place(scene);
       if (at && this.tools.hand() && !this.tools.crosshair()) this.liftHand(at);
     });
-    scene.stage.on('pointerleave', () => this.pointer.set(undefined));
+    scene.stage.on('pointerleave', () => {
+      this.pointer.set(undefined);
+      this.tools.hover.set(undefined);
+    });
   }
 
   /** Picks the contour under the pointer out of the paths, or lets go of it. */

@@ -19,7 +19,8 @@ export interface DrawnPaths {
   lines: { pen: number; path: Path2D }[];
 }
 
-/** Contours with segments longer than so many pixels on the average are drawn whole. */
+/** Sets of fewer segments are drawn whole; of others, contours with segments longer than so many pixels on the average. */
+const FEW = 6000;
 const SKETCHED = 4;
 
 /** The paths of a set, those in view at least, ready for drawing. */
@@ -58,6 +59,7 @@ const drawnOf = (all: Path2D, plates: Map<string, Path2D>, lines: Map<number, Pa
  * out, and what is larger goes straight to nodes a pixel away. Costs little, however many there are.
  */
 export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: number): DrawnPaths {
+  if (set.kinds.length < FEW) return drawnPaths(set, colours);
   const all = new Path2D();
   const plates = new Map<string, Path2D>();
   const lines = new Map<number, Path2D>();

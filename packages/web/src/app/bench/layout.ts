@@ -53,7 +53,8 @@ export function placing(
   const onLeft = layout.left === layer;
   const onRight = layout.right === layer;
   return {
-    opacity: Math.max(opacity, 0.15),
+    // Two things are compared at full strength.
+    opacity: 1,
     visible: onLeft || onRight,
     clipX: onLeft ? -far : split,
     clipY: -far,

@@ -1,3 +1,4 @@
+import { inchFraction } from '@drelk/core';
 import type { Eye } from './layout';
 
 /** One mark of a ruler: its place on screen, its height as a share, and its figure if it has one. */
@@ -38,11 +39,12 @@ export function rulerTicks(
   for (let k = first; k <= last; k++) {
     const whole = k % parts === 0;
     const at = origin + k * small * screenPerUnit;
-    ticks.push(whole ? { at, height: 1, figure: figureOf(k / parts, step) } : { at, height: 0.4 });
+    ticks.push(whole ? { at, height: 1, figure: figureOf(k / parts, step, units) } : { at, height: 0.4 });
   }
   return ticks;
 }
 
-function figureOf(count: number, step: number): string {
+function figureOf(count: number, step: number, units: 'mm' | 'in'): string {
+  if (units === 'in') return inchFraction(Math.round(64 * count * step));
   return String(Number((count * step).toFixed(step < 0.05 ? 3 : step < 1 ? 2 : 0)));
 }

@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { type Source, checkPicture, newJob } from '@drelk/core';
+import { DrelkError, type Source, checkPicture, newJob } from '@drelk/core';
 import { MOST_BYTES, type JobRecord } from '@drelk/contract';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
@@ -83,7 +83,7 @@ export class IntakeService {
         hint: 'Save it smaller.',
       };
     }
-    const header = checkPicture(new Uint8Array(await file.arrayBuffer()), file.name);
+    const header = checked(new Uint8Array(await file.arrayBuffer()), file.name);
     const blob = await firstValueFrom(this.api.upload(file));
     const source: Source = {
       blob,
@@ -95,5 +95,19 @@ export class IntakeService {
       notes: header.animated ? ['The file moves; its first picture was taken.'] : [],
     };
     return firstValueFrom(this.api.create(newJob(source)));
+  }
+}
+
+/** As everywhere; but here pages of a PDF are taken as well. */
+function checked(bytes: Uint8Array, name: string) {
+  try {
+    return checkPicture(bytes, name);
+  } catch (error) {
+    if (!(error instanceof DrelkError) || error.code !== 'not-a-picture') throw error;
+    throw new DrelkError(
+      error.code,
+      error.message,
+      'Choose a PNG, JPEG, WebP, GIF, BMP, TIFF or AVIF file, or a PDF.',
+    );
   }
 }

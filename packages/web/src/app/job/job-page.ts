@@ -33,7 +33,7 @@ import { Workbench } from './workbench';
   styleUrl: './job-page.scss',
   host: {
     '(document:keydown)': 'onKey($event)',
-    '(window:pagehide)': 'store.flush()',
+    '(window:pagehide)': 'leave()',
     '(document:visibilitychange)': 'onSight()',
   },
 })
@@ -136,6 +136,12 @@ export class JobPage {
     });
   }
 
+  /** The tab goes, or loads anew: what waits is saved, and the view is kept. */
+  leave(): void {
+    this.store.flush();
+    this.bench.keep(this.id());
+  }
+
   /** Whoever looks away may not come back. */
   onSight(): void {
     if (document.visibilityState === 'hidden') this.store.flush();
@@ -152,6 +158,7 @@ export class JobPage {
 
   private async show(job: JobRecord): Promise<void> {
     this.isBinned.set(job.binned);
+    this.bench.restore(job.id);
     this.store.load(job);
     const changes = await this.store.takeUp(job);
     if (job.id !== this.id()) return;

@@ -68,6 +68,8 @@ export class Workbench {
   private readonly stopped = signal(false);
   private readonly pictures = new Subject<Source>();
   private id = '';
+  /** Name of the paths of which the shelf has a small picture. */
+  private onShelf: string | undefined;
 
   constructor() {
     effect(() => {
@@ -86,6 +88,7 @@ export class Workbench {
         error: (problem: EngineProblem) => this.problem.set(problem),
       });
     inject(DestroyRef).onDestroy(() => {
+      if (this.view()?.mode === 'full') void this.keepThumbnail();
       this.engine.close();
       for (const holder of [this.picture, this.ink, this.vanishing]) holder()?.close();
       this.glance()?.bitmap.close();
@@ -212,8 +215,10 @@ export class Workbench {
 
   private async keepThumbnail(): Promise<void> {
     const view = this.view();
-    if (!view || !this.id) return;
-    const picture = await thumbnailOf(view);
+    if (!view || !this.id || view.names.paths === this.onShelf) return;
+    this.onShelf = view.names.paths;
+    // Without one the shelf shows a sheet; nothing else depends on it.
+    const picture = await thumbnailOf(view).catch(() => undefined);
     if (picture) this.api.setThumbnail(this.id, picture).subscribe({ error: () => undefined });
   }
 }

@@ -1,14 +1,14 @@
 import { Component, computed, inject, input, output } from '@angular/core';
-import { MatIcon } from '@angular/material/icon';
 import { ToolBox } from '../bench/tools/tool-box';
+import { HandIcon } from './hand-icon';
 
 /** A button that takes a tool up, and shows while it is in hand. */
 @Component({
   selector: 'drelk-tool-button',
-  imports: [MatIcon],
+  imports: [HandIcon],
   template: `
     <button type="button" [attr.aria-pressed]="pressed()" (click)="press.emit()">
-      <mat-icon aria-hidden="true">{{ icon() }}</mat-icon>{{ label() }}
+      <drelk-hand-icon [tool]="tool()" />{{ label() }}
     </button>
   `,
   styles: `
@@ -34,14 +34,15 @@ import { ToolBox } from '../bench/tools/tool-box';
       border-color: var(--accent);
       color: var(--mat-sys-on-primary);
     }
-    mat-icon {
-      color: inherit;
+    @media (pointer: coarse) {
+      button {
+        height: 40px;
+      }
     }
   `,
 })
 export class ToolButton {
   readonly tool = input.required<string>();
-  readonly icon = input.required<string>();
   readonly label = input.required<string>();
   readonly press = output();
   private readonly tools = inject(ToolBox);

@@ -32,6 +32,9 @@ function axisLine(axis: Axis, box: ToolBox): OverlayLine {
   return { points: box.fromSource(axis), tone: 'accent' };
 }
 
+/** Corners by which the pen's round is drawn. */
+const NIB = 48;
+
 /** Brushes ink or paper with a round pen. */
 export class BrushTool implements Tool {
   readonly id = 'brush';
@@ -44,6 +47,7 @@ export class BrushTool implements Tool {
     const lines: OverlayLine[] = [];
     const pen = width / this.box.sourceScale();
     if (points.length > 0) lines.push({ points, pen, tone });
+    else lines.push(...this.nib(pen / 2));
     if (mirrored && axis) {
       lines.push(axisLine(axis, this.box));
       const onBench = this.box.fromSource(axis) as unknown as Axis;
@@ -58,6 +62,17 @@ export class BrushTool implements Tool {
     private readonly box: ToolBox,
     private readonly settings: Settings,
   ) {}
+
+  /** The round of the pen where the pointer is, or the crosshair. */
+  private nib(radius: number): OverlayLine[] {
+    const at = this.box.crosshair() ?? this.box.hover();
+    if (!at) return [];
+    const points = Array.from({ length: NIB }, (_, k) => (k * 2 * Math.PI) / NIB).flatMap((angle) => [
+      at.x + radius * Math.cos(angle),
+      at.y + radius * Math.sin(angle),
+    ]);
+    return [{ points, closed: true }];
+  }
 
   press(at: Place): void {
     this.points.set([at.x, at.y]);

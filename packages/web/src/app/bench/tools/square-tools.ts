@@ -59,7 +59,32 @@ export class CornersTool implements Tool {
   };
 }
 
-/** Pulls a box, or draws a loop, around what is to be kept. */
+type Sides = [left: number, top: number, right: number, bottom: number];
+
+/** Corners and edges of a box that can be gripped, with the sides that each pulls. */
+const GRIPS: { name: string; sides: number[] }[] = [
+  { name: 'upper left', sides: [0, 1] },
+  { name: 'upper right', sides: [2, 1] },
+  { name: 'lower right', sides: [2, 3] },
+  { name: 'lower left', sides: [0, 3] },
+  { name: 'left', sides: [0] },
+  { name: 'upper edge', sides: [1] },
+  { name: 'right', sides: [2] },
+  { name: 'lower edge', sides: [3] },
+];
+
+const gripsOf = (sides: Sides) =>
+  GRIPS.map(({ name, sides: pulled }) => {
+    const across = pulled.find((side) => side % 2 === 0);
+    const down = pulled.find((side) => side % 2 === 1);
+    return {
+      x: across === undefined ? (sides[0] + sides[2]) / 2 : sides[across],
+      y: down === undefined ? (sides[1] + sides[3]) / 2 : sides[down],
+      name: `Crop, ${name}`,
+    };
+  });
+
+/** Pulls a box, or draws a loop, around what is to be kept; the edges and corners of a box there is can be pulled. */
 export class CropTool implements Tool {
   readonly id: string;
   readonly says: string;
@@ -69,10 +94,21 @@ export class CropTool implements Tool {
     const points = this.points();
     if (points.length > 0) return { lines: [{ points, closed: true }], grips: [] };
     const crop = this.work.store.document()?.square.crop;
-    return crop
-      ? { lines: [{ points: this.box.fromSource(crop.points), closed: true }], grips: [] }
-      : NO_OVERLAY;
+    if (!crop) return NO_OVERLAY;
+    const line = { points: this.box.fromSource(crop.points), closed: true };
+    const sides = this.sides();
+    return { lines: [line], grips: sides ? gripsOf(sides) : [] };
   });
+  /** Left, top, right and bottom of the crop there is, where that is a box. */
+  private readonly sides = computed((): Sides | undefined => {
+    const crop = this.work.store.document()?.square.crop;
+    if (this.kind !== 'box' || crop?.kind !== 'box') return undefined;
+    const points = this.box.fromSource(crop.points);
+    const [xs, ys] = [0, 1].map((odd) => points.filter((_, k) => k % 2 === odd));
+    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+  });
+  /** The sides that the hand pulls, as numbers among the four. */
+  private pulled: readonly number[] = [];
   private readonly points = signal<number[]>([]);
   private from: Place | undefined;
 
@@ -85,15 +121,23 @@ export class CropTool implements Tool {
     this.says = kind === 'box' ? 'Pull a box around what is to be kept.' : 'Draw around what is to be kept.';
   }
 
-  press(at: Place): void {
+  press(at: Place, grip: number): void {
     this.from = at;
+    this.pulled = GRIPS[grip]?.sides ?? [];
     this.points.set([at.x, at.y]);
+    if (this.pulled.length > 0) this.move(at);
   }
 
   move(at: Place): void {
     const { from } = this;
+    const sides = this.sides();
     if (!from) return;
-    if (this.kind === 'loop') this.points.update((points) => [...points, at.x, at.y]);
+    if (this.pulled.length > 0 && sides) {
+      const next: Sides = [...sides];
+      for (const side of this.pulled) next[side] = side % 2 === 0 ? at.x : at.y;
+      const [left, top, right, bottom] = next;
+      this.points.set([left, top, right, top, right, bottom, left, bottom]);
+    } else if (this.kind === 'loop') this.points.update((points) => [...points, at.x, at.y]);
     else this.points.set([from.x, from.y, at.x, from.y, at.x, at.y, from.x, at.y]);
   }
 
@@ -113,7 +157,8 @@ export class CropTool implements Tool {
     this.work.store.change(this.kind === 'box' ? 'Crop to a box' : 'Crop to a loop', ({ square }) => {
       square.crop = crop;
     });
-    this.box.putDown();
+    // A box that is pulled into shape stays in hand.
+    if (this.pulled.length === 0) this.box.putDown();
   }
 
   /** The corners that the picture is flattened by now. */

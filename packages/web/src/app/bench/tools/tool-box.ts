@@ -16,6 +16,8 @@ export class ToolBox {
   readonly crosshair = signal<Place | undefined>(undefined);
   /** Where the hand is while it is down, for the loupe. */
   readonly hand = signal<Place | undefined>(undefined);
+  /** Where the pointer is over the bench. */
+  readonly hover = signal<Place | undefined>(undefined);
   /** Size of what the bench shows and the map from there to the source. */
   readonly ground = computed(() => {
     const frame = this.frame();

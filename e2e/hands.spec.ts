@@ -1,0 +1,132 @@
+import type { Page } from '@playwright/test';
+import { expectSaved, fact, goTo, openSample, stage } from './support/page';
+import { expect, test } from './support/server';
+
+const middle = async (page: Page) => {
+  const box = await stage(page).boundingBox();
+  if (!box) throw new Error('The bench is not on screen.');
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+};
+const zoomText = (page: Page) => page.locator('drelk-bench .zoom .figure');
+
+test('a tool in hand leaves the view to Space, the middle button and the wheel', async ({ page, server }) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Ink');
+  await page
+    .locator('drelk-ink-hand')
+    .getByRole('button', { name: /^By hand/ })
+    .click();
+  await page.getByRole('button', { name: 'Brush', exact: true }).click();
+  // Keys go to the bench as soon as a tool is taken up.
+  await expect(stage(page)).toBeFocused();
+  const { x, y } = await middle(page);
+  const pull = async (button: 'left' | 'middle') => {
+    await page.mouse.move(x, y);
+    await page.mouse.down({ button });
+    await page.mouse.move(x + 90, y + 40, { steps: 5 });
+    await page.mouse.up({ button });
+  };
+  const before = await zoomText(page).textContent();
+  await page.keyboard.down('Space');
+  await pull('left');
+  await page.keyboard.up('Space');
+  await pull('middle');
+  await page.mouse.wheel(0, -300);
+  await expect(zoomText(page)).not.toHaveText(before ?? '');
+  // None of it was drawn; without Space it is.
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+  await pull('left');
+  await expect(page.getByRole('button', { name: 'Undo: Brush ink' })).toBeVisible();
+});
+
+test('the edges and corners of a crop can be pulled', async ({ page, server }) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Square up');
+  const box = page.getByRole('button', { name: 'Box', exact: true });
+  const { x, y } = await middle(page);
+  const drag = async (fromX: number, fromY: number, toX: number, toY: number) => {
+    await page.mouse.move(x + fromX, y + fromY);
+    await page.mouse.down();
+    await page.mouse.move(x + toX, y + toY, { steps: 5 });
+    await page.mouse.up();
+  };
+  await box.click();
+  await page.waitForTimeout(700);
+  await drag(-150, -120, 150, 120);
+  await expect(page.getByRole('button', { name: /^Undo: Crop/ })).toBeVisible();
+  await expectSaved(page);
+  const first = await cropOf(page);
+  await box.click();
+  await page.waitForTimeout(900);
+  await drag(150, 0, 80, 30);
+  await expect.poll(async () => (await cropOf(page)).right).not.toBe(first.right);
+  const second = await cropOf(page);
+  expect(second).toMatchObject({ left: first.left, top: first.top, bottom: first.bottom });
+  expect((second.right - second.left) / (first.right - first.left)).toBeCloseTo(230 / 300, 1);
+});
+
+/** The crop that the server has, in source pixels. */
+async function cropOf(page: Page) {
+  const response = await page.request.get(page.url().replace('/job/', '/api/jobs/'));
+  const { document } = (await response.json()) as { document: { square: { crop: { points: number[] } } } };
+  const { points } = document.square.crop;
+  const [xs, ys] = [0, 1].map((odd) => points.filter((_, k) => k % 2 === odd));
+  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
+}
+
+test('after a reload, stage and view are as they were', async ({ page, server }) => {
+  await openSample(page, server.address, 'Leaf');
+  await goTo(page, 'Prove');
+  const { x, y } = await middle(page);
+  await page.mouse.move(x + 60, y);
+  for (let k = 0; k < 4; k++) await page.mouse.wheel(0, -200);
+  const zoomed = (await zoomText(page).textContent()) ?? '';
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Prove' })).toBeVisible();
+  await expect(fact(page, 'match')).toBeVisible();
+  await expect(zoomText(page)).toHaveText(zoomed);
+});
+
+for (const width of [1024, 1280, 1920]) {
+  test(`at ${width} pixels nothing is cut off`, async ({ page, server }) => {
+    await page.setViewportSize({ width, height: 768 });
+    await openSample(page, server.address, 'Tin label');
+    for (const name of ['Square up', 'Ink', 'Line', 'Piece', 'Prove', 'Hand off']) {
+      await goTo(page, name);
+      const cut = await page.evaluate(() =>
+        ['drelk-facts', 'drelk-view-bar', 'drelk-bench', 'aside'].filter((selector) => {
+          const element = document.querySelector(selector);
+          return element && element.scrollWidth > element.clientWidth + 1;
+        }),
+      );
+      expect(cut).toEqual([]);
+    }
+    const facts = await page.locator('drelk-facts').boundingBox();
+    expect((facts?.y ?? 0) + (facts?.height ?? 0)).toBeLessThanOrEqual(768);
+  });
+}
+
+test('two fingers zoom, by touch', async ({ browser, server }) => {
+  const page = await browser.newPage({ hasTouch: true, viewport: { width: 1280, height: 800 } });
+  await openSample(page, server.address, 'Moth');
+  const { x, y } = await middle(page);
+  const before = Number.parseFloat((await zoomText(page).textContent()) ?? '');
+  const client = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', apart: number) =>
+    client.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints:
+        type === 'touchEnd'
+          ? []
+          : [
+              { x: x - apart, y, id: 0 },
+              { x: x + apart, y, id: 1 },
+            ],
+    });
+  await touch('touchStart', 60);
+  for (let apart = 65; apart <= 120; apart += 5) await touch('touchMove', apart);
+  await touch('touchEnd', 0);
+  const after = Number.parseFloat((await zoomText(page).textContent()) ?? '');
+  expect(after / before).toBeGreaterThan(1.5);
+  await page.close();
+});

@@ -1,0 +1,126 @@
+import { Component, computed, input } from '@angular/core';
+
+/** A drawing on 24 by 24: one stroke, as the mark of the house is drawn, and nodes where it begins, ends or turns. */
+interface Drawing {
+  stroke: string;
+  nodes: readonly [x: number, y: number][];
+  /** What is filled. */
+  fill?: string;
+}
+
+/** What the hand does, drawn in one manner. */
+const DRAWINGS: Record<string, Drawing> = {
+  brush: {
+    stroke: 'M4.5 18.5C9 19 7.5 11 12 12s4 7 7.5-6.5',
+    nodes: [
+      [4.5, 18.5],
+      [19.5, 5.5],
+    ],
+  },
+  pour: {
+    stroke: 'M3.5 12.5c3-2 5.5 2 8.5 0s5.5 2 8.5 0M3.5 12.5V20h17v-7.5',
+    nodes: [[12, 5]],
+    fill: 'M3.5 13c3-2 5.5 2 8.5 0s5.5 2 8.5 0V20h-17z',
+  },
+  'loop-keep': {
+    stroke: 'M12 3.5c5.5 0 8.5 3.5 8.5 8s-3.5 9-9 9-8-4-8-8.5 3-8.5 8.5-8.5z',
+    nodes: [[12, 12]],
+  },
+  'loop-drop': {
+    stroke: 'M12 3.5c5.5 0 8.5 3.5 8.5 8s-3.5 9-9 9-8-4-8-8.5 3-8.5 8.5-8.5zM8.5 12h7',
+    nodes: [[12, 3.5]],
+  },
+  inside: {
+    stroke: 'M12 3.5c5.5 0 8.5 3.5 8.5 8s-3.5 9-9 9-8-4-8-8.5 3-8.5 8.5-8.5z',
+    nodes: [],
+    fill: 'M12 7.5c3 0 4.5 2 4.5 4.5s-2 4.5-4.5 4.5-4.5-2-4.5-4.5 1.5-4.5 4.5-4.5z',
+  },
+  axis: {
+    stroke: 'M12 3v18M8.5 7.5c-5 1-5 8 0 9M15.5 7.5c5 1 5 8 0 9',
+    nodes: [
+      [12, 3.5],
+      [12, 20.5],
+    ],
+  },
+  'crop-box': {
+    stroke: 'M6 6.5h12v11H6z',
+    nodes: [
+      [6, 6.5],
+      [18, 17.5],
+    ],
+  },
+  'crop-loop': {
+    stroke: 'M7 6c5-4 13-.5 13 6s-5 8.5-9.5 8S3 16 4 11',
+    nodes: [
+      [7, 6],
+      [4, 11],
+    ],
+  },
+  corners: {
+    stroke: 'M7.5 6.5L17 5l3.5 14-17-1.5z',
+    nodes: [
+      [7.5, 6.5],
+      [17, 5],
+      [20.5, 19],
+      [3.5, 17.5],
+    ],
+  },
+  level: {
+    stroke: 'M3.5 18.5h17M4 14L20 6.5',
+    nodes: [
+      [4, 14],
+      [20, 6.5],
+    ],
+  },
+  ruler: {
+    stroke: 'M4 16h16M8 16v-3.5M12 16v-6M16 16v-3.5',
+    nodes: [
+      [4, 16],
+      [20, 16],
+    ],
+  },
+};
+
+/** The icon of a tool of the hand. */
+@Component({
+  selector: 'drelk-hand-icon',
+  template: `
+    <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+      @if (drawing(); as drawing) {
+        @if (drawing.fill) {
+          <path class="fill" [attr.d]="drawing.fill" />
+        }
+        <path class="stroke" [attr.d]="drawing.stroke" />
+        @for (node of drawing.nodes; track $index) {
+          <circle [attr.cx]="node[0]" [attr.cy]="node[1]" r="2.3" />
+        }
+      }
+    </svg>
+  `,
+  styles: `
+    :host,
+    svg {
+      display: block;
+    }
+    .stroke {
+      fill: none;
+      stroke: currentcolor;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+      stroke-width: 2;
+    }
+    .fill {
+      fill: currentcolor;
+      opacity: 0.35;
+    }
+    circle {
+      fill: var(--straw);
+      stroke: currentcolor;
+      stroke-width: 1;
+    }
+  `,
+})
+export class HandIcon {
+  readonly tool = input.required<string>();
+  readonly drawing = computed(() => DRAWINGS[this.tool()]);
+}
