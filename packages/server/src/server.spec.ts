@@ -396,6 +396,22 @@ describe('the simulated scanner', () => {
     },
   );
 
+  it('leaves others their turn while it scans finely', async () => {
+    let isScanning = true;
+    const scan = request(app)
+      .get('/api/scanner/scan?sheet=label&density=600')
+      .expect(200)
+      .then(() => (isScanning = false));
+    let longest = 0;
+    while (isScanning) {
+      const begun = performance.now();
+      await request(app).get('/api/health').expect(200);
+      longest = Math.max(longest, performance.now() - begun);
+    }
+    await scan;
+    expect(longest).toBeLessThan(500);
+  });
+
   it.each(['sheet=ring&density=90', 'sheet=nothing&density=75', 'density=75'])(
     'refuses %s',
     async (query) => {

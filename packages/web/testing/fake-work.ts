@@ -126,6 +126,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
           stop: jest.fn(),
           goOn: jest.fn(),
           units: () => store.shown()?.units ?? 'mm',
+          small: (millimetres: number) => `${Number(millimetres.toPrecision(2))} mm`,
           length: (millimetres: number) => `${Number(millimetres.toFixed(2))} mm`,
         }),
         deps: [JobStore, BenchState],

@@ -1,4 +1,4 @@
-import { formatLength, parseLength } from './length';
+import { formatLength, formatSmall, parseLength } from './length';
 
 describe('parseLength', () => {
   it.each([
@@ -47,3 +47,11 @@ describe('formatLength', () => {
     expect(formatLength(millimetres, unit)).toBe(text),
   );
 });
+
+it.each([
+  [0.0876, 'mm', '0.088 mm'],
+  [0.0876, 'in', '0.0034 in'],
+  [3, 'mm', '3 mm'],
+] as const)('a small length of %d mm in %s reads %j', (millimetres, unit, text) =>
+  expect(formatSmall(millimetres, unit)).toBe(text),
+);

@@ -78,4 +78,10 @@ export function inchFraction(parts: number): string {
   return sign + [whole > 0 ? whole : '', fraction].filter(Boolean).join(' ');
 }
 
+/** A small length for reading, to two figures in the unit: what a tolerance or a pixel is. */
+export function formatSmall(millimetres: number, unit: 'mm' | 'in'): string {
+  const size = unit === 'in' ? millimetres / 25.4 : millimetres;
+  return `${Number(size.toPrecision(2))} ${unit}`;
+}
+
 const trimmed = (value: number, decimals: number) => String(Number(value.toFixed(decimals)));

@@ -56,7 +56,7 @@ export class ScannerService {
       .blur(0.5)
       .raw()
       .toBuffer({ resolveWithObject: true });
-    addNoise(data);
+    await addNoise(data);
     const bytes = await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
       .withMetadata({ density })
       .png({ compressionLevel: 6 })
@@ -89,10 +89,14 @@ function drawn({ width, height, areas, strokes }: Drawing, millimetres: number, 
   );
 }
 
+/** Bytes that noise is added to at once; others are answered in between. */
+const SLICE = 1 << 20;
+
 /** The same noise at every scan: a small linear generator (Numerical Recipes' constants) is enough. */
-function addNoise(data: Buffer): void {
+async function addNoise(data: Buffer): Promise<void> {
   let state = 1;
   for (let i = 0; i < data.length; i++) {
+    if (i % SLICE === 0) await new Promise(setImmediate);
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
     const off = (state / 2 ** 32 - 0.5) * 2 * NOISE * 1.7;
     data[i] = Math.min(255, Math.max(0, Math.round(data[i] + off)));

@@ -65,6 +65,13 @@ export class Bench implements OnDestroy {
   );
   /** What the tool's work comes to, where the bench shows something else. */
   readonly liveResult = computed(() => (this.tools.frame() ? this.work.picture() : undefined));
+  /** The card with the result makes way for a pointer that comes near it. */
+  readonly isOverCard = computed(() => {
+    const at = this.tools.hover();
+    const { x, y, scale } = this.state.eye();
+    const { width, height } = this.state.size();
+    return !!at && at.x * scale + x > 0.6 * width && at.y * scale + y > 0.5 * height;
+  });
   /** What lies under the loupe: while a tool's hand is down, or where the pointer is when it is asked for. */
   readonly underLoupe = computed(() => {
     const tool = this.tools.active();

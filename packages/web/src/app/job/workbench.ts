@@ -6,6 +6,7 @@ import {
   type JobDocument,
   type Source,
   formatLength,
+  formatSmall,
   mapPoint,
   readPictureHeader,
 } from '@drelk/core';
@@ -147,6 +148,11 @@ export class Workbench {
   /** A length in the job's unit. */
   length(millimetres: number): string {
     return formatLength(millimetres, this.units());
+  }
+
+  /** A tolerance, a pixel or what else is small, in the job's unit. */
+  small(millimetres: number): string {
+    return formatSmall(millimetres, this.units());
   }
 
   /** A length given in source pixels, in the job's unit where there is a true size. */

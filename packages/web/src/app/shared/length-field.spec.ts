@@ -36,6 +36,15 @@ describe('LengthField', () => {
     expect(input.getAttribute('aria-invalid')).toBe('true');
   });
 
+  it('refuses what the server would, with the limit', () => {
+    const { chosen, type, element } = field(55, 'mm');
+    type('200 m');
+    expect(element.querySelector('[role=alert]')?.textContent).toContain('more than 100 m');
+    type('0.01');
+    expect(element.querySelector('[role=alert]')?.textContent).toContain('less than 0.1 mm');
+    expect(chosen).toEqual([]);
+  });
+
   it('changes nothing by what it says already', () => {
     const { chosen, type } = field(54.9981, 'mm');
     type('55 mm');

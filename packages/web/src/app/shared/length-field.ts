@@ -1,8 +1,12 @@
 import { Component, computed, input, linkedSignal, output } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { formatLength, parseLength } from '@drelk/core';
+import { formatLength, formatSmall, parseLength } from '@drelk/core';
 import { sentenceOf } from './problem.service';
+
+/** What any length of a job lies between, in millimetres: what the server takes. */
+const LEAST = 0.1;
+const MOST = 100_000;
 
 /** A length as people write it, in millimetres or inches with fractions; what cannot be read changes nothing. */
 @Component({
@@ -48,7 +52,10 @@ export class LengthField {
   readonly text = linkedSignal(() => formatLength(this.value(), this.units()));
   private readonly read = computed(() => {
     try {
-      return { length: parseLength(this.text(), this.units()) };
+      const length = parseLength(this.text(), this.units());
+      if (length < LEAST) return { wrong: `That is less than ${formatSmall(LEAST, this.units())}.` };
+      if (length > MOST) return { wrong: `That is more than ${this.units() === 'in' ? '328 ft' : '100 m'}.` };
+      return { length };
     } catch (error) {
       const { message, hint } = sentenceOf(error);
       return { wrong: `${message} ${hint}` };

@@ -259,6 +259,10 @@ export class RulerTool implements Tool {
     });
   }
 
+  putDown(): void {
+    this.box.rulerPlaces = this.places();
+  }
+
   /** Sets the scale by the length between the two places, in millimetres. */
   setLength(length: number): void {
     const [x1, y1, x2, y2] = this.places();

@@ -28,6 +28,9 @@ export class ToolBox {
     return glance && { width: glance.width, height: glance.height, toSource: IDENTITY };
   });
 
+  /** Places of a ruler whose length was not given yet: the tool begins with them when it is taken up again. */
+  rulerPlaces: readonly number[] = [];
+
   private readonly work = inject(Workbench);
   private readonly bench = inject(BenchState);
   private asked = 0;

@@ -57,20 +57,20 @@ export class LinePanel {
   readonly toleranceSays = computed(() => {
     const view = this.work.view();
     if (!view?.traced) return '';
-    const millimetres = `${(view.traced.tolerance * view.millimetresPerPixel).toPrecision(2)} mm`;
+    const millimetres = this.work.small(view.traced.tolerance * view.millimetresPerPixel);
     return this.isOwn() ? millimetres : `⅓ pixel = ${millimetres}`;
   });
   readonly smoothnessSays = computed(() => {
     const view = this.work.view();
     const pixels = this.line()?.smoothness ?? 0;
-    return view && pixels > 0 ? `${(pixels * view.millimetresPerPixel).toPrecision(2)} mm` : 'none';
+    return view && pixels > 0 ? this.work.small(pixels * view.millimetresPerPixel) : 'none';
   });
   /** What smoothness does, and by how much more than the tolerance it may leave the rim. */
   readonly smoothnessCosts = computed(() => {
     const view = this.work.view();
     const more = beyondTolerance(this.line()?.smoothness ?? 0) * (view?.millimetresPerPixel ?? 0);
     return more > 0
-      ? `Jitter shorter than this is evened out; paths may lie ${more.toPrecision(2)} mm farther off for it.`
+      ? `Jitter shorter than this is evened out; paths may lie ${this.work.small(more)} farther off for it.`
       : 'Jitter shorter than this along the contour is evened out; corners stay.';
   });
   readonly methods = METHODS;
@@ -116,7 +116,7 @@ export class LinePanel {
     const apart = facts.cutLength / facts.nodes;
     return {
       nodes: facts.nodes,
-      apart: this.work.length(Number(apart.toPrecision(2))),
+      apart: this.work.small(apart),
       points: facts.nodesBefore,
       means:
         apart < STUTTERS

@@ -57,7 +57,7 @@ export class SquareScale {
     const scale = this.scale();
     if (!scale) return '';
     if (scale.millimetresPerPixel !== null)
-      return `One pixel is ${Number(scale.millimetresPerPixel.toPrecision(4))} mm.`;
+      return `One pixel is ${this.work.small(scale.millimetresPerPixel)}.`;
     if (this.rectangle()) return 'Flatten the sheet first: its corners give the scale.';
     return 'Give it a ruler or a known sheet here, or a size in Piece.';
   });
@@ -65,7 +65,7 @@ export class SquareScale {
 
   takeRuler(): void {
     const scale = this.settings();
-    const places = scale?.by === 'ruler' ? [...scale.from, ...scale.to] : [];
+    const places = scale?.by === 'ruler' ? [...scale.from, ...scale.to] : this.tools.rulerPlaces;
     this.tools.toggle('ruler', () => new RulerTool(this.work, this.tools, places));
   }
 
