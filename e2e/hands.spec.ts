@@ -130,3 +130,16 @@ test('two fingers zoom, by touch', async ({ browser, server }) => {
   expect(after / before).toBeGreaterThan(1.5);
   await page.close();
 });
+
+test('the mark on the tones can be pulled', async ({ page, server }) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Ink');
+  const tones = await page.locator('drelk-histogram .frame').boundingBox();
+  if (!tones) throw new Error('The tones are not on screen.');
+  const at = (share: number) => tones.x + share * tones.width;
+  await page.mouse.move(at(0.5), tones.y + 50);
+  await page.mouse.down();
+  await page.mouse.move(at(0.3), tones.y + 50, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Undo: Threshold (7[5-8])$/ })).toBeVisible();
+});

@@ -181,8 +181,8 @@ it('plates of one name are numbered, so that each is a group of its own in a fil
   const night: Colour = [28, 42, 66];
   const two = flat([
     [PAPER, () => true],
-    [[96, 64, 40], disc(50, 60, 30)],
-    [[122, 84, 52], disc(115, 60, 30)],
+    [[150, 104, 70], disc(50, 60, 30)],
+    [[112, 68, 34], disc(115, 60, 30)],
     [night, disc(80, 20, 12)],
   ]);
   const names = makePlates(two, 4, quietContext).plates.map(({ name }) => name);

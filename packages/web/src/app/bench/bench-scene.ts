@@ -73,9 +73,10 @@ export class BenchScene {
     this.images[layer].setAttrs({ image, ...size });
   }
 
-  sizeWipe(height: number, scale: number): void {
+  /** Keeps the wipe's line and grip as large as they are on screen; the grip lies at `middle`. */
+  sizeWipe(middle: number, scale: number): void {
     this.wipeLine.setAttrs({ strokeWidth: 2 / scale, hitStrokeWidth: 16 / scale });
-    this.wipeGrip.setAttrs({ y: height / 2, radius: 11 / scale });
+    this.wipeGrip.setAttrs({ y: middle, radius: 11 / scale });
   }
 
   /** Two fingers: the factor by which they moved apart, and their middle. */

@@ -29,7 +29,7 @@ export class BenchState {
   readonly blinksRight = signal(false);
   /** Pixels under the pointer are shown eight times as large. */
   readonly loupe = signal(false);
-  /** Place of the wipe, as a share of the picture's width. */
+  /** Place of the wipe, as a share of the bench's width: it stays where it is while the view moves. */
   readonly wipeAt = signal(0.5);
   readonly eye = signal<Eye>({ scale: 1, x: 0, y: 0 });
   /** True until the user moves the eye: then resizing fits the picture again. */

@@ -22,7 +22,8 @@ import { drawRuler } from './draw-ruler';
 import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, placing } from './layout';
 import { LiveResult } from './live-result';
-import { Loupe, type LoupePicture } from './loupe';
+import { drawnPaths } from './drawn-paths';
+import { Loupe, type LoupePicture, aroundLoupe } from './loupe';
 import { Painter } from './painter';
 import type { Painted } from './painting';
 import { Picked } from './picked';
@@ -305,7 +306,14 @@ export class Bench implements OnDestroy {
     const { width, height } = ground;
     const frame = this.tools.frame();
     if (frame) return [{ bitmap: frame.bitmap, width, height }];
-    return [this.work.picture(), this.work.ink()].map((bitmap) => ({ bitmap, width, height }));
+    const [paths, at] = [this.work.view()?.paths, this.pointer()];
+    const near = paths && at && drawnPaths(paths, [], aroundLoupe(at));
+    return [this.work.picture(), this.work.ink()].map((bitmap) => ({
+      bitmap,
+      width,
+      height,
+      paths: near?.all,
+    }));
   }
 
   private isUpperLeft({ x, y }: Place): boolean {
@@ -331,8 +339,8 @@ export class Bench implements OnDestroy {
     scene.onPinch((factor, centre) => this.state.zoom(factor, centre));
     this.handleTools(scene);
     scene.wipe.on('dragmove', () => {
-      const view = this.work.view();
-      if (view) this.state.wipeAt.set(Math.min(1, Math.max(0, scene.wipe.x() / view.width)));
+      const at = scene.wipe.absolutePosition().x / this.state.size().width;
+      this.state.wipeAt.set(Math.min(1, Math.max(0, at)));
     });
     this.resizing = new ResizeObserver(() => {
       const { clientWidth: width, clientHeight: height } = container;
@@ -357,7 +365,8 @@ export class Bench implements OnDestroy {
     const layout = this.state.layout();
     const frame = this.tools.frame();
     const size = { width: view.width, height: view.height };
-    const split = this.state.wipeAt() * view.width;
+    const { width: across, height: down } = this.state.size();
+    const split = (this.state.wipeAt() * across - x) / scale;
     scene.paper.setAttrs(size);
     scene.show('picture', this.work.picture(), size);
     scene.show('ink', this.work.ink(), size);
@@ -398,7 +407,7 @@ export class Bench implements OnDestroy {
       if (vanishing && !frame) context.drawImage(vanishing, 0, 0, size.width, size.height);
     };
     scene.wipe.setAttrs({ visible: layout.wipe && !tool, x: split, y: 0 });
-    scene.sizeWipe(view.height, scale);
+    scene.sizeWipe((down / 2 - y) / scale, scale);
     scene.stage.batchDraw();
   }
 

@@ -1,4 +1,5 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
+import type { Box } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { COLOURS } from './bench-drawing';
 
@@ -11,7 +12,15 @@ export interface LoupePicture {
   bitmap: ImageBitmap | undefined;
   width: number;
   height: number;
+  /** Paths over it. */
+  paths?: Path2D;
 }
+
+/** What is seen around a place, in picture coordinates. */
+export const aroundLoupe = ({ x, y }: Place): Box => {
+  const half = SIZE / TIMES / 2;
+  return { left: x - half, top: y - half, right: x + half, bottom: y + half };
+};
 
 /** Pixels around a place, eight times as large, one round glass for each picture. */
 @Component({
@@ -49,7 +58,7 @@ export class Loupe {
 
   private drawGlass(
     context: CanvasRenderingContext2D,
-    { bitmap, width, height }: LoupePicture,
+    { bitmap, width, height, paths }: LoupePicture,
     left: number,
   ): void {
     if (!bitmap) return;
@@ -65,6 +74,12 @@ export class Loupe {
     const [scaleX, scaleY] = [(TIMES * width) / bitmap.width, (TIMES * height) / bitmap.height];
     context.setTransform(scaleX, 0, 0, scaleY, left + half - x * TIMES, half - y * TIMES);
     context.drawImage(bitmap, 0, 0);
+    if (paths) {
+      context.setTransform(TIMES, 0, 0, TIMES, left + half - x * TIMES, half - y * TIMES);
+      context.lineWidth = 1.6 / TIMES;
+      context.strokeStyle = COLOURS.node;
+      context.stroke(paths);
+    }
     context.restore();
     context.strokeStyle = COLOURS.node;
     context.lineWidth = 3;

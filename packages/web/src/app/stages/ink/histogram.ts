@@ -8,6 +8,7 @@ import {
   LinearScale,
   PointElement,
 } from 'chart.js';
+import type { Setting } from '../../job/setting';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
 
@@ -18,13 +19,28 @@ const BEFORE = '#b8862b';
 /** How many pixels have each tone, before and after tones were changed, with levels marked. */
 @Component({
   selector: 'drelk-histogram',
-  template: `<div class="frame"><canvas #canvas role="img" [attr.aria-label]="says()"></canvas></div>`,
+  template: `
+    <div
+      class="frame"
+      [class.pulled]="setting()"
+      (pointerdown)="press($event)"
+      (pointermove)="pull($event)"
+      (pointerup)="letGo($event)"
+      (pointercancel)="isPulled = false"
+    >
+      <canvas #canvas role="img" [attr.aria-label]="says()"></canvas>
+    </div>
+  `,
   styles: `
     .frame {
       background: linear-gradient(to right, #1c1a17, #fffdf8) bottom / 100% 6px no-repeat;
       height: 104px;
       padding-bottom: 6px;
       position: relative;
+    }
+    .pulled {
+      cursor: ew-resize;
+      touch-action: none;
     }
   `,
 })
@@ -36,6 +52,9 @@ export class Histogram implements OnDestroy {
   /** The level that would be taken of itself. */
   readonly automatic = input.required<number | undefined>();
   readonly says = input.required<string>();
+  /** The setting that the mark is of, where it can be pulled. */
+  readonly setting = input<Setting>();
+  isPulled = false;
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private chart: Chart<'line'> | undefined;
 
@@ -45,6 +64,28 @@ export class Histogram implements OnDestroy {
 
   ngOnDestroy(): void {
     this.chart?.destroy();
+  }
+
+  press(event: PointerEvent): void {
+    if (!this.setting() || event.button !== 0) return;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    this.isPulled = true;
+    this.pull(event);
+  }
+
+  pull(event: PointerEvent): void {
+    if (this.isPulled) this.setting()?.try(this.toneUnder(event));
+  }
+
+  letGo(event: PointerEvent): void {
+    if (this.isPulled) this.setting()?.set(this.toneUnder(event));
+    this.isPulled = false;
+  }
+
+  private toneUnder({ clientX }: PointerEvent): number {
+    const { left, width } = this.canvas().nativeElement.getBoundingClientRect();
+    const tones = this.counts().length - 1;
+    return Math.min(tones, Math.max(0, Math.round((tones * (clientX - left)) / width)));
   }
 
   private draw(): void {

@@ -19,6 +19,7 @@ import { Histogram } from './histogram';
         [marks]="marks()"
         [automatic]="facts.automatic"
         [says]="says()"
+        [setting]="settings()?.threshold === 'local' ? undefined : byHand"
       />
     }
     <drelk-slide
