@@ -34,6 +34,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('dialog')).toBeVisible();
     expect(await broken(page)).toEqual([]);
     await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
     await page.keyboard.press('2');
     await page
       .getByRole('button', { name: /Six options|options/i })

@@ -117,7 +117,7 @@ test('what cannot be saved is said, kept, and saved when the server is back', as
   await server.stop();
   await page.getByLabel('Name of the job').fill('Pot kept');
   await page.getByLabel('Name of the job').press('Tab');
-  await expect(page.locator('.saved')).toHaveText('not saved');
+  await expect(page.locator('.saved')).toHaveText('not saved: The server does not answer.');
   await server.start();
   await expectSaved(page);
   await page.reload();

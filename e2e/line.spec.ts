@@ -81,7 +81,9 @@ test('the knobs count nodes, and show what they do before they are let go', asyn
   await tolerance.focus();
   for (let k = 0; k < 12; k++) await tolerance.press('ArrowRight');
   await expect.poll(nodes).toBeLessThan(before);
-  await expect(page.locator('drelk-line-panel dl')).toContainText('to 1');
+  await expect(page.locator('drelk-line-panel')).toContainText(
+    /\d+ nodes, one every [\d.]+ mm; from \d+ points/,
+  );
   const drop = page.getByLabel('Drop contours under');
   await drop.focus();
   const holes = async () => Number(await fact(page, 'holes').locator('.value').textContent());

@@ -58,7 +58,8 @@ export class JobPage {
     const saved = this.store.saved();
     const why = this.store.refusal()?.message;
     if (saved === 'saving') return 'saving …';
-    return why && saved !== 'saved' ? `${saved}: ${why}` : saved;
+    // What was changed elsewhere is told by what can be done about it.
+    return why && (saved === 'not saved' || saved === 'refused') ? `${saved}: ${why}` : saved;
   });
   readonly isBinned = signal(false);
   readonly apart = computed(() => {
