@@ -55,11 +55,9 @@ try {
         tone: 'ink',
         width: 4,
         points: Array.from({ length: 400 }, (_, i) => Math.round(((i * 7919 + k * 104729) % 1e6) / 10) / 100),
-        axis: [0, 0, 0, 1],
       },
     ]),
   );
-  for (const stroke of Object.values(strokes)) delete stroke.axis;
   const large = { ...document, ink: { ...document.ink, strokes } };
   while (Buffer.byteLength(JSON.stringify(large)) < 285_000) {
     const key = String(Object.keys(strokes).length + 1);

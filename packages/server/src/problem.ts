@@ -49,7 +49,7 @@ export function checked<T>(schema: Joi.Schema<T>, value: unknown): T {
   return result.value as T;
 }
 
-/** The last handler: every error leaves as {code, message, hint}, for now only; what is the server's own fault is logged. */
+/** The last handler: every error leaves as {code, message, hint}, and is kept by nobody; what is the server's own fault is logged. */
 export const sendProblem =
   (logger: Logger): ErrorRequestHandler =>
   (error: unknown, request, response, next) => {

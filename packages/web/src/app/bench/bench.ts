@@ -15,17 +15,17 @@ import { Commands } from '../job/commands';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS } from './bench-drawing';
+import { BenchHand } from './bench-hand';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
-import { GRIP_REACH, drawOverlay } from './draw-overlay';
+import { drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, placing } from './layout';
 import { LiveResult } from './live-result';
 import { drawnPaths } from './drawn-paths';
 import { Loupe, type LoupePicture, aroundLoupe } from './loupe';
-import { Painter } from './painter';
-import type { Painted } from './painting';
+import { Painter, layDown } from './painter';
 import { Picked } from './picked';
 import { ToolBox } from './tools/tool-box';
 import { WipeBar } from './wipe-bar';
@@ -49,7 +49,7 @@ const PICK_REACH = 6;
 @Component({
   selector: 'drelk-bench',
   imports: [IconButton, LiveResult, Loupe, Picked, WipeBar],
-  providers: [Painter],
+  providers: [BenchHand, Painter],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
@@ -57,6 +57,7 @@ export class Bench implements OnDestroy {
   readonly work = inject(Workbench);
   readonly state = inject(BenchState);
   readonly tools = inject(ToolBox);
+  readonly hand = inject(BenchHand);
   readonly zoomText = computed(() => `${Math.round(this.state.eye().scale * 100)} %`);
 
   readonly label = computed(() =>
@@ -77,11 +78,10 @@ export class Bench implements OnDestroy {
   readonly underLoupe = computed(() => {
     const tool = this.tools.active();
     const at =
-      (tool?.loupe ? this.tools.hand() : undefined) ?? (this.state.loupe() ? this.pointer() : undefined);
-    return at && { at, pictures: this.loupePictures(), onRight: this.isUpperLeft(at) };
+      (tool?.loupe ? this.tools.hand() : undefined) ?? (this.state.loupe() ? this.hand.pointer() : undefined);
+    return at && { at, pictures: this.loupePictures(at), onRight: this.isUpperLeft(at) };
   });
 
-  private readonly pointer = signal<Place | undefined>(undefined);
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('stage');
   private readonly across = viewChild.required<ElementRef<HTMLCanvasElement>>('across');
   private readonly down = viewChild.required<ElementRef<HTMLCanvasElement>>('down');
@@ -97,9 +97,6 @@ export class Bench implements OnDestroy {
       ? `Some nodes lie too close together to be shown: from ${Math.ceil(from * 100)} % on they are.`
       : '';
   });
-  /** With Space held down, and with the middle button, the hand pulls the view and not the tool. */
-  isSpaceDown = false;
-  private pulledFrom: Place | undefined;
   private resizing: ResizeObserver | undefined;
   private readonly pathsName = computed(() => this.work.view()?.names.paths);
   /** What a fact or a click picks out of the paths. */
@@ -169,7 +166,7 @@ export class Bench implements OnDestroy {
 
   /** Keys on the bench itself: arrows pan, or move the crosshair of a tool, which Enter presses and lets go. */
   onKey(event: KeyboardEvent): void {
-    if (this.tools.active() && this.steerTool(event)) return;
+    if (this.tools.active() && this.hand.steer(event)) return;
     const step = event.shiftKey ? 120 : 40;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [step, 0],
@@ -184,107 +181,12 @@ export class Bench implements OnDestroy {
   }
 
   onKeyUp(event: KeyboardEvent): void {
-    if (event.key === ' ') this.isSpaceDown = false;
-  }
-
-  private steerTool(event: KeyboardEvent): boolean {
-    const tool = this.tools.active();
-    const ground = this.tools.ground();
-    if (!tool || !ground) return false;
-    const at = this.tools.crosshair() ?? { x: ground.width / 2, y: ground.height / 2 };
-    const step = (event.shiftKey ? 20 : 2) / this.state.eye().scale;
-    const move = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    if (move) {
-      const to = {
-        x: Math.min(ground.width, Math.max(0, at.x + move[0] * step)),
-        y: Math.min(ground.height, Math.max(0, at.y + move[1] * step)),
-      };
-      this.tools.crosshair.set(to);
-      if (this.tools.hand()) this.moveHand(to);
-    } else if (event.key === ' ') {
-      this.isSpaceDown = true;
-    } else if (event.key === 'Enter') {
-      this.tools.crosshair.set(at);
-      if (this.tools.hand()) this.liftHand(at);
-      else this.pressHand(at);
-    } else return false;
-    event.preventDefault();
-    event.stopPropagation();
-    return true;
-  }
-
-  private pressHand(at: Place): void {
-    const tool = this.tools.active();
-    if (!tool) return;
-    this.tools.hand.set(at);
-    tool.press(at, this.gripUnder(at));
-  }
-
-  private moveHand(at: Place): void {
-    this.tools.hand.set(at);
-    this.tools.active()?.move(at);
-  }
-
-  private liftHand(at: Place): void {
-    this.tools.hand.set(undefined);
-    this.tools.active()?.release(at);
-  }
-
-  private gripUnder({ x, y }: Place): number {
-    const grips = this.tools.active()?.overlay().grips ?? [];
-    const distances = grips.map((grip) => Math.hypot(grip.x - x, grip.y - y) * this.state.eye().scale);
-    const nearest = Math.min(...distances);
-    return nearest <= GRIP_REACH ? distances.indexOf(nearest) : -1;
-  }
-
-  /** Where the pointer is, in pixels of what the bench shows. */
-  private place(scene: BenchScene): Place | undefined {
-    const pointer = scene.stage.getPointerPosition();
-    const { x, y, scale } = this.state.eye();
-    return pointer ? { x: (pointer.x - x) / scale, y: (pointer.y - y) / scale } : undefined;
-  }
-
-  private handleTools(scene: BenchScene): void {
-    scene.stage.on('pointerdown', ({ evt }) => {
-      const at = this.place(scene);
-      if (!at || !this.tools.active()) return;
-      if (evt.button === 1 || (evt.button === 0 && this.isSpaceDown)) {
-        evt.preventDefault();
-        (evt.target as Element).setPointerCapture(evt.pointerId);
-        this.pulledFrom = { x: evt.clientX, y: evt.clientY };
-        return;
-      }
-      if (evt.button !== 0) return;
-      // The hand may leave the bench and come back, or let go outside.
-      (evt.target as Element).setPointerCapture(evt.pointerId);
-      this.tools.crosshair.set(undefined);
-      this.pressHand(at);
-    });
-    scene.stage.on('pointermove', ({ evt }) => {
-      if (this.pulledFrom) {
-        this.state.pan(evt.clientX - this.pulledFrom.x, evt.clientY - this.pulledFrom.y);
-        this.pulledFrom = { x: evt.clientX, y: evt.clientY };
-        return;
-      }
-      const at = this.place(scene);
-      this.pointer.set(at);
-      this.tools.hover.set(at);
-      if (at && this.tools.hand() && !this.tools.crosshair()) this.moveHand(at);
-    });
-    scene.stage.on('pointerup', () => {
-      this.pulledFrom = undefined;
-      const at = this.place(scene);
-      if (at && this.tools.hand() && !this.tools.crosshair()) this.liftHand(at);
-    });
-    scene.stage.on('pointerleave', () => {
-      this.pointer.set(undefined);
-      this.tools.hover.set(undefined);
-    });
+    if (event.key === ' ') this.hand.isSpaceDown = false;
   }
 
   /** Picks the contour under the pointer out of the paths, or lets go of it. */
   private pick(scene: BenchScene): void {
-    const at = this.place(scene);
+    const at = this.hand.place(scene);
     const view = this.work.view();
     if (!at || !view || this.tools.active() || this.state.layout().opacity.paths === 0) return;
     const id = pickPath(view.paths, at, PICK_REACH / this.state.eye().scale);
@@ -300,14 +202,14 @@ export class Bench implements OnDestroy {
     this.state.picked.set(ids[(at + step + ids.length) % ids.length]);
   }
 
-  private loupePictures(): LoupePicture[] {
+  private loupePictures(at: Place): LoupePicture[] {
     const ground = this.tools.ground();
     if (!ground) return [];
     const { width, height } = ground;
     const frame = this.tools.frame();
     if (frame) return [{ bitmap: frame.bitmap, width, height }];
-    const [paths, at] = [this.work.view()?.paths, this.pointer()];
-    const near = paths && at && drawnPaths(paths, [], aroundLoupe(at));
+    const paths = this.work.view()?.paths;
+    const near = paths && drawnPaths(paths, [], aroundLoupe(at));
     return [this.work.picture(), this.work.ink()].map((bitmap) => ({
       bitmap,
       width,
@@ -337,7 +239,7 @@ export class Bench implements OnDestroy {
     });
     scene.stage.on('click tap', () => this.pick(scene));
     scene.onPinch((factor, centre) => this.state.zoom(factor, centre));
-    this.handleTools(scene);
+    this.hand.follow(scene);
     scene.wipe.on('dragmove', () => {
       const at = scene.wipe.absolutePosition().x / this.state.size().width;
       this.state.wipeAt.set(Math.min(1, Math.max(0, at)));
@@ -475,20 +377,4 @@ export class Bench implements OnDestroy {
     this.painter.holdInk(contours.points, contours.starts);
     this.rawInk.set(key);
   }
-}
-
-/** Lays a bitmap down where it was seen, in picture coordinates, whatever the eye is now. */
-function layDown(
-  context: CanvasRenderingContext2D,
-  bitmap: ImageBitmap,
-  { painting: { eye, ratio } }: Painted,
-): void {
-  const size = 1 / (eye.scale * ratio);
-  context.drawImage(
-    bitmap,
-    -eye.x / eye.scale,
-    -eye.y / eye.scale,
-    bitmap.width * size,
-    bitmap.height * size,
-  );
 }

@@ -8,8 +8,6 @@ const BEYOND = 0.15;
 /** A view that only moved within what is painted is painted anew once it rests, after so many milliseconds. */
 const RESTS = 140;
 
-type Wanted = Omit<Painting, 'width' | 'height'> & { width: number; height: number };
-
 /**
  * Paths as bitmaps, painted in a worker of its own. While the view moves, the bitmap there is is shifted and scaled; the
  * next is asked for when the one before has come, and what was wanted meanwhile only as it was wanted last.
@@ -22,7 +20,7 @@ export class Painter implements OnDestroy {
   private held = '';
   private count = 0;
   private isPainting = false;
-  private wanted: Wanted | undefined;
+  private wanted: Painting | undefined;
   private resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -50,7 +48,7 @@ export class Painter implements OnDestroy {
   }
 
   /** Asks for a view of the paths: `width` and `height` are the bench's. */
-  want(wanted: Wanted): void {
+  want(wanted: Painting): void {
     this.wanted = wanted;
     const there = this.painted()?.painting;
     clearTimeout(this.resting);
@@ -94,7 +92,7 @@ export class Painter implements OnDestroy {
 }
 
 /** The same view with what lies around it. */
-function widened({ eye, width, height, ...rest }: Wanted): Painting {
+function widened({ eye, width, height, ...rest }: Painting): Painting {
   const [x, y] = [Math.round(BEYOND * width), Math.round(BEYOND * height)];
   return {
     ...rest,
@@ -105,22 +103,40 @@ function widened({ eye, width, height, ...rest }: Wanted): Painting {
 }
 
 /** Whether what is painted is of the same kind and scale, and reaches over the whole view. */
-function isCovered(wanted: Wanted, there: Painting): boolean {
+function isCovered(wanted: Painting, there: Painting): boolean {
   const isSame =
     wanted.name === there.name &&
     wanted.style === there.style &&
     wanted.misfit === there.misfit &&
     wanted.ratio === there.ratio &&
     wanted.eye.scale === there.eye.scale &&
-    wanted.marked.length === there.marked.length &&
-    wanted.marked.every((id, k) => id === there.marked[k]);
+    isAlike(wanted.marked, there.marked);
   const x = there.eye.x - wanted.eye.x;
   const y = there.eye.y - wanted.eye.y;
   return isSame && x >= 0 && y >= 0 && x + wanted.width <= there.width && y + wanted.height <= there.height;
 }
 
+const isAlike = (a: readonly number[], b: readonly number[]) =>
+  a === b || (a.length === b.length && a.every((id, k) => id === b[k]));
+
 /** Whether the view lies in the middle of what is painted. */
-const isSamePlace = (wanted: Wanted, there: Painting): boolean => {
+const isSamePlace = (wanted: Painting, there: Painting): boolean => {
   const middle = widened(wanted).eye;
   return Math.abs(middle.x - there.eye.x) < 1 && Math.abs(middle.y - there.eye.y) < 1;
 };
+
+/** Lays a bitmap down where it was seen, in picture coordinates, whatever the eye is now. */
+export function layDown(
+  context: CanvasRenderingContext2D,
+  bitmap: ImageBitmap,
+  { painting: { eye, ratio } }: Painted,
+): void {
+  const size = 1 / (eye.scale * ratio);
+  context.drawImage(
+    bitmap,
+    -eye.x / eye.scale,
+    -eye.y / eye.scale,
+    bitmap.width * size,
+    bitmap.height * size,
+  );
+}

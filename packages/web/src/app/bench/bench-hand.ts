@@ -1,0 +1,119 @@
+import { Injectable, inject, signal } from '@angular/core';
+import type { Place } from '../engine/messages';
+import { BenchState } from './bench-state';
+import type { BenchScene } from './bench-scene';
+import { GRIP_REACH } from './draw-overlay';
+import { ToolBox } from './tools/tool-box';
+
+/** What pointer and keys do with the tool in hand, and with the view meanwhile. */
+@Injectable()
+export class BenchHand {
+  /** Where the pointer is, in pixels of what the bench shows. */
+  readonly pointer = signal<Place | undefined>(undefined);
+  /** With Space held down, and with the middle button, the hand pulls the view and not the tool. */
+  isSpaceDown = false;
+
+  private readonly tools = inject(ToolBox);
+  private readonly state = inject(BenchState);
+  private pulledFrom: Place | undefined;
+
+  /** Where the pointer is over the scene, in pixels of what the bench shows. */
+  place(scene: BenchScene): Place | undefined {
+    const pointer = scene.stage.getPointerPosition();
+    const { x, y, scale } = this.state.eye();
+    return pointer ? { x: (pointer.x - x) / scale, y: (pointer.y - y) / scale } : undefined;
+  }
+
+  /** Has the tool follow the pointer over a scene. */
+  follow(scene: BenchScene): void {
+    scene.stage.on('pointerdown', ({ evt }) => {
+      const at = this.place(scene);
+      if (at && this.tools.active()) this.comeDown(evt, at);
+    });
+    scene.stage.on('pointermove', ({ evt }) => {
+      if (this.pulledFrom) {
+        this.state.pan(evt.clientX - this.pulledFrom.x, evt.clientY - this.pulledFrom.y);
+        this.pulledFrom = { x: evt.clientX, y: evt.clientY };
+        return;
+      }
+      const at = this.place(scene);
+      this.pointer.set(at);
+      this.tools.hover.set(at);
+      if (at && this.tools.hand() && !this.tools.crosshair()) this.move(at);
+    });
+    scene.stage.on('pointerup', () => {
+      this.pulledFrom = undefined;
+      const at = this.place(scene);
+      if (at && this.tools.hand() && !this.tools.crosshair()) this.lift(at);
+    });
+    scene.stage.on('pointerleave', () => {
+      this.pointer.set(undefined);
+      this.tools.hover.set(undefined);
+    });
+  }
+
+  private comeDown(event: PointerEvent, at: Place): void {
+    const pulls = event.button === 1 || (event.button === 0 && this.isSpaceDown);
+    if (!pulls && event.button !== 0) return;
+    // The hand may leave the bench and come back, or let go outside.
+    (event.target as Element).setPointerCapture(event.pointerId);
+    if (pulls) {
+      event.preventDefault();
+      this.pulledFrom = { x: event.clientX, y: event.clientY };
+      return;
+    }
+    this.tools.crosshair.set(undefined);
+    this.press(at);
+  }
+
+  /** Arrows move the tool's crosshair, Enter presses and lets go, Space makes ready to pull; whether the key was any of these. */
+  steer(event: KeyboardEvent): boolean {
+    const tool = this.tools.active();
+    const ground = this.tools.ground();
+    if (!tool || !ground) return false;
+    const at = this.tools.crosshair() ?? { x: ground.width / 2, y: ground.height / 2 };
+    const step = (event.shiftKey ? 20 : 2) / this.state.eye().scale;
+    const move = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (move) {
+      const to = {
+        x: Math.min(ground.width, Math.max(0, at.x + move[0] * step)),
+        y: Math.min(ground.height, Math.max(0, at.y + move[1] * step)),
+      };
+      this.tools.crosshair.set(to);
+      if (this.tools.hand()) this.move(to);
+    } else if (event.key === ' ') {
+      this.isSpaceDown = true;
+    } else if (event.key === 'Enter') {
+      this.tools.crosshair.set(at);
+      if (this.tools.hand()) this.lift(at);
+      else this.press(at);
+    } else return false;
+    event.preventDefault();
+    event.stopPropagation();
+    return true;
+  }
+
+  private press(at: Place): void {
+    const tool = this.tools.active();
+    if (!tool) return;
+    this.tools.hand.set(at);
+    tool.press(at, this.gripUnder(at));
+  }
+
+  private move(at: Place): void {
+    this.tools.hand.set(at);
+    this.tools.active()?.move(at);
+  }
+
+  private lift(at: Place): void {
+    this.tools.hand.set(undefined);
+    this.tools.active()?.release(at);
+  }
+
+  private gripUnder({ x, y }: Place): number {
+    const grips = this.tools.active()?.overlay().grips ?? [];
+    const distances = grips.map((grip) => Math.hypot(grip.x - x, grip.y - y) * this.state.eye().scale);
+    const nearest = Math.min(...distances);
+    return nearest <= GRIP_REACH ? distances.indexOf(nearest) : -1;
+  }
+}
