@@ -7,7 +7,6 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { performance } from 'node:perf_hooks';
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
 import { builds, root } from '../scripts/steps.mjs';
@@ -59,9 +58,12 @@ const opened = async (bytes, name) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(address);
   await page.waitForTimeout(2500);
-  const times = { begun: performance.now() };
+  // Time runs from when the page is given the file, not while it is carried into the browser.
+  await page.evaluate(() =>
+    document.addEventListener('change', () => (globalThis.begun ??= performance.now()), true),
+  );
   await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
-  return { page, times };
+  return page;
 };
 const isWorkedOut = (page) =>
   page.waitForFunction(
@@ -120,7 +122,7 @@ async function hand() {
     '| while | frame ms, median | p95 | worst | tasks over 50 ms | longest |\n|---|---|---|---|---|---|',
   );
   for (const nodes of [1000, 10_000, 50_000]) {
-    const { page } = await opened(await leaves(nodes), `leaves ${nodes}.png`);
+    const page = await opened(await leaves(nodes), `leaves ${nodes}.png`);
     await isWorkedOut(page);
     await page.waitForTimeout(1500);
     const real = await page
@@ -203,17 +205,18 @@ async function hand() {
 async function drop() {
   console.log('| dropped | first picture ms | first ink | result |\n|---|---|---|---|');
   for (const megapixels of [1, 2, 12, 24]) {
-    const { page, times } = await opened(await photo(megapixels), `sign ${megapixels} MP.jpg`);
-    const mark = async (name, shown) => {
+    const page = await opened(await photo(megapixels), `sign ${megapixels} MP.jpg`);
+    const passed = () => page.evaluate(() => performance.now() - globalThis.begun);
+    const when = async (shown) => {
       await page.waitForFunction(shown, undefined, { timeout: 240_000, polling: 20 });
-      times[name] = performance.now() - times.begun;
+      return passed();
     };
     // What is on the bench is told by attributes that it keeps for this.
-    await mark('picture', () => document.querySelector('drelk-bench .stage[data-shows]'));
-    await mark('ink', () => document.querySelector('drelk-bench .stage[data-shows="result"]'));
+    const picture = await when(() => document.querySelector('[data-shows]'));
+    const ink = await when(() => document.querySelector('[data-shows="ink"], [data-shows="result"]'));
     await isWorkedOut(page);
-    const result = performance.now() - times.begun;
-    console.log(`| ${megapixels} MP | ${round(times.picture)} | ${round(times.ink)} | ${round(result)} |`);
+    const result = await passed();
+    console.log(`| ${megapixels} MP | ${round(picture)} | ${round(ink)} | ${round(result)} |`);
     await page.close();
   }
 }

@@ -106,29 +106,122 @@ for (const width of [1024, 1280, 1920]) {
   });
 }
 
-test('two fingers zoom, by touch', async ({ browser, server }) => {
-  const page = await browser.newPage({ hasTouch: true, viewport: { width: 1280, height: 800 } });
+test.describe('by touch', () => {
+  test.use({ hasTouch: true });
+
+  /** Fingers at places about the middle of the bench. */
+  async function fingers(page: Page) {
+    const { x, y } = await middle(page);
+    const client = await page.context().newCDPSession(page);
+    return (type: 'touchStart' | 'touchMove' | 'touchEnd', ...at: [number, number][]) =>
+      client.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: at.map(([dx, dy], id) => ({ x: x + dx, y: y + dy, id })),
+      });
+  }
+
+  test('two fingers zoom and carry the view, with a tool in hand as well', async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    await goTo(page, 'Ink');
+    await page
+      .locator('drelk-ink-hand')
+      .getByRole('button', { name: /^By hand/ })
+      .click();
+    await page.getByRole('button', { name: 'Brush', exact: true }).click();
+    const touch = await fingers(page);
+    const eye = () =>
+      page.evaluate(() => sessionStorage.getItem(`bench ${location.pathname.split('/').pop() ?? ''}`));
+    const seen = async () => {
+      await page.evaluate(() => dispatchEvent(new Event('pagehide')));
+      return (JSON.parse((await eye()) ?? '{}') as { eye: { scale: number; x: number; y: number } }).eye;
+    };
+    const before = await seen();
+    await touch('touchStart', [-60, 0]);
+    await touch('touchStart', [-60, 0], [60, 0]);
+    for (let k = 1; k <= 10; k++) await touch('touchMove', [-60 - 6 * k, 4 * k], [60 + 6 * k, 4 * k]);
+    await touch('touchEnd');
+    const zoomed = await seen();
+    expect(zoomed.scale / before.scale).toBeCloseTo(2, 1);
+    await touch('touchStart', [-60, 0]);
+    await touch('touchStart', [-60, 0], [60, 0]);
+    for (let k = 1; k <= 10; k++) await touch('touchMove', [-60 + 9 * k, -5 * k], [60 + 9 * k, -5 * k]);
+    await touch('touchEnd');
+    const carried = await seen();
+    expect(carried.scale).toBeCloseTo(zoomed.scale, 5);
+    expect(carried.x - zoomed.x).toBeCloseTo(90, 0);
+    expect(carried.y - zoomed.y).toBeCloseTo(-50, 0);
+    // Nothing was drawn by it; one finger draws.
+    await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+    await touch('touchStart', [0, 0]);
+    for (let k = 1; k <= 8; k++) await touch('touchMove', [8 * k, 0]);
+    await touch('touchEnd');
+    await expect(page.getByRole('button', { name: 'Undo: Brush ink' })).toBeVisible();
+  });
+
+  test('a finger that rests sees what is under it, larger', async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    const touch = await fingers(page);
+    await touch('touchStart', [10, 10]);
+    await expect(page.locator('drelk-loupe')).toBeVisible();
+    await touch('touchMove', [40, 10]);
+    await expect(page.locator('drelk-loupe')).toBeVisible();
+    await touch('touchEnd');
+    await expect(page.locator('drelk-loupe')).toBeHidden();
+  });
+
+  test('whatever is pressed is 40 pixels or more', async ({ page, server }) => {
+    const small = () =>
+      page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('button, select, input[type=checkbox], a[href]')]
+          .filter((target) => target.offsetParent)
+          .map((target) => {
+            // A box that is ticked is pressed by its label.
+            const { width, height } = (target.closest('label') ?? target).getBoundingClientRect();
+            return {
+              name: target.ariaLabel ?? (target.textContent.trim() || target.className),
+              width,
+              height,
+            };
+          })
+          .filter(({ width, height }) => width > 0 && (width < 39.5 || height < 39.5)),
+      );
+    await page.goto(server.address);
+    await expect(page.getByRole('button', { name: /Moth/ }).first()).toBeVisible();
+    expect(await small()).toEqual([]);
+    await openSample(page, server.address, 'Tin label');
+    for (const name of ['Square up', 'Ink', 'Line', 'Piece', 'Prove', 'Hand off']) {
+      await goTo(page, name);
+      const closed = page.locator('aside [aria-expanded=false]');
+      while ((await closed.count()) > 0) await closed.first().click();
+      expect(await small(), name).toEqual([]);
+    }
+  });
+});
+
+test('a plate lights up on the bench while it is pointed at', async ({ page, server }) => {
+  await openSample(page, server.address, 'Tin label');
+  await goTo(page, 'Ink');
+  await page.waitForTimeout(500);
+  const dark = await stage(page).screenshot();
+  await page.locator('drelk-ink-plates li').nth(1).hover();
+  await expect.poll(async () => (await stage(page).screenshot()).equals(dark)).toBe(false);
+  await page.mouse.move(5, 400);
+  await expect.poll(async () => (await stage(page).screenshot()).equals(dark)).toBe(true);
+});
+
+test('what is looked at stays in view when a tool shows another picture', async ({ page, server }) => {
   await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Square up');
   const { x, y } = await middle(page);
-  const before = Number.parseFloat((await zoomText(page).textContent()) ?? '');
-  const client = await page.context().newCDPSession(page);
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', apart: number) =>
-    client.send('Input.dispatchTouchEvent', {
-      type,
-      touchPoints:
-        type === 'touchEnd'
-          ? []
-          : [
-              { x: x - apart, y, id: 0 },
-              { x: x + apart, y, id: 1 },
-            ],
-    });
-  await touch('touchStart', 60);
-  for (let apart = 65; apart <= 120; apart += 5) await touch('touchMove', apart);
-  await touch('touchEnd', 0);
-  const after = Number.parseFloat((await zoomText(page).textContent()) ?? '');
-  expect(after / before).toBeGreaterThan(1.5);
-  await page.close();
+  await page.mouse.move(x + 40, y + 40);
+  for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -200);
+  await page.mouse.move(5, 400);
+  await page.waitForTimeout(300);
+  const zoomed = await zoomText(page).textContent();
+  await page.getByRole('button', { name: 'Box', exact: true }).click();
+  await page.waitForTimeout(900);
+  // Nothing is cropped yet: the same picture in the same place.
+  await expect(zoomText(page)).toHaveText(zoomed ?? '');
 });
 
 test('the mark on the tones can be pulled', async ({ page, server }) => {

@@ -8,6 +8,7 @@ import type { ShownView, TracedView } from '../src/app/engine/messages';
 import { Commands } from '../src/app/job/commands';
 import { JobPageId } from '../src/app/job/job-page-id';
 import { JobStore } from '../src/app/job/job-store';
+import { Lighting } from '../src/app/job/lighting';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 import { provideStages } from '../src/app/stages/stages';
@@ -104,6 +105,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       Commands,
       JobPageId,
       JobStore,
+      Lighting,
       ToolBox,
       { provide: ApiService, useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), ...api } },
       {
@@ -115,8 +117,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
           view: signal(view),
           picture: signal(undefined),
           ink: signal(undefined),
-          vanishing: signal(undefined),
-          lightUp: jest.fn(),
+          ground: () => ({ width: view.width, height: view.height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] }),
           sourcePixel: () => 0.5,
           sourceLength: (pixels: number) => `${pixels / 2} mm`,
           problem: signal(undefined),

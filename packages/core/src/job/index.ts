@@ -5,6 +5,7 @@ export * from './memory';
 export * from './resolve';
 export * from './square';
 export * from './ink';
+export * from './lit';
 export * from './trace';
 export * from './run';
 export * from './warm-up';

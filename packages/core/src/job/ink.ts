@@ -35,6 +35,8 @@ export interface InkResult {
   bands: number[] | undefined;
   /** The picture taken apart by colour, where it was. */
   taken: Plates | undefined;
+  /** 1 for every pixel that is taken for background; undefined where nothing is. */
+  background: Uint8Array | undefined;
   vanishing: Vanishing;
   /** Settings as they were used, in this picture's pixels. */
   settings: ResolvedInk;
@@ -83,6 +85,7 @@ export function runInk(
       plates: taken.value.plates,
       bands: taken.value.bands,
       taken: taken.value.taken,
+      background: background.value,
       vanishing: vanishing.value,
       settings,
       ink: ink.value,

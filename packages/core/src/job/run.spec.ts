@@ -4,6 +4,7 @@ import { coloured, drawn } from '../testing/pictures';
 import { type JobDocument, newJob } from './document';
 import { newMemory } from './memory';
 import { handOffFile, runJob } from './run';
+import type { Arrived } from './trace';
 
 const picture = coloured(
   drawn(100, 80, (x, y) => Math.hypot(x - 50, y - 40) < 30 && Math.hypot(x - 55, y - 40) > 12),
@@ -39,6 +40,14 @@ describe('runJob', () => {
     const { piece } = run({ ...job, piece: { by, edge, length } });
     expect(piece.frame.right).toBeCloseTo(width, 6);
     expect(piece.scale.source).toBe('length');
+  });
+
+  it('tells what has arrived before the rest is there: the picture, then its ink, which are those of the result', () => {
+    const seen: Arrived[] = [];
+    const { artwork } = runJob(job, decoded, newMemory(), quietContext, (part) => seen.push(part));
+    expect(seen.map(({ ink }) => ink !== undefined)).toEqual([false, true]);
+    expect(seen[0].picture).toBe(artwork.traced.picture);
+    expect(seen[1].ink).toBe(artwork.traced.ink);
   });
 
   it('works out only what a change touches', () => {

@@ -8,7 +8,7 @@ import type { JobDocument } from './document';
 import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, remember, shortened } from './memory';
 import { type DecodedPicture, type Squared, runSquare } from './square';
-import { type Provided, type Traced, see, tracePicture } from './trace';
+import { type Arrived, type Provided, type Traced, see, tracePicture } from './trace';
 
 /** Everything the stages found, except the files themselves. */
 export interface JobResult {
@@ -30,17 +30,18 @@ export interface PictureResult extends JobResult {
 /**
  * Runs the stages in order, each from memory where nothing it depends on has changed. The same document
  * and the same pixels give the same result wherever this runs. Settings are in source pixels; on a reduced
- * picture they are scaled with it.
+ * picture they are scaled with it. Whoever watches is told what has `arrived` while the rest is worked out.
  */
 export function runJob(
   document: JobDocument,
   source: DecodedPicture,
   memory: Memory,
   context: Context,
+  arrived: (part: Arrived) => void = () => undefined,
 ): PictureResult {
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
   const step = stepsIn(memory, timing, context);
-  const artwork = tracePicture(document, source, memory, step, context);
+  const artwork = tracePicture(document, source, memory, step, context, arrived);
   return { ...madeOf(artwork, document, step), artwork, timing };
 }
 

@@ -45,24 +45,30 @@ export interface Provided extends Artwork {
   traced?: Traced;
 }
 
+/** What is there while the rest is still worked out: the picture squared up, then its ink as well. */
+export type Arrived = Pick<Traced, 'reduction' | 'corners' | 'plan' | 'picture'> & { ink?: InkResult };
+
 /** Share of a source pixel that paths may be off until a length is given. */
 const DEFAULT_TOLERANCE = 1 / 3;
 /** And the least that may be asked for. */
 const LEAST_TOLERANCE = 0.05;
 
-/** Paths traced from a picture: Square up, Ink and Line. */
+/** Paths traced from a picture: Square up, Ink and Line. What the first two find is told as soon as it is there. */
 export function tracePicture(
   document: JobDocument,
   source: DecodedPicture,
   memory: Memory,
   step: RunStep,
   context: Context,
+  arrived: (part: Arrived) => void,
 ): Provided & { traced: Traced } {
   const { reduction } = source;
   const seen = see(source, memory, step, context);
   const square = runSquare(document, source, seen, step, context);
   const { plan, corners, picture, grey } = square.value;
+  arrived({ reduction, corners, plan, picture });
   const ink = runInk(document, source, seen, square, step, context);
+  arrived({ reduction, corners, plan, picture, ink: ink.value });
   const contours = step('contours', 'contours', ink.key, () => {
     const { grey: tones, level, changes } = ink.value.ink;
     const traced = traceContours(tones, level, changes, context);

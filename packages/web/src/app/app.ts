@@ -1,12 +1,13 @@
 import { Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { IncomingPicture } from './intake/incoming';
 import { IntakeService } from './intake/intake.service';
 import { LightService } from './shared/light.service';
 
 @Component({
   selector: 'drelk-root',
-  imports: [RouterOutlet],
-  template: '<router-outlet />',
+  imports: [IncomingPicture, RouterOutlet],
+  template: '<router-outlet /><drelk-incoming />',
   styles: ':host { display: block; height: 100%; }',
   host: {
     '(document:paste)': 'intake.onPaste($event)',

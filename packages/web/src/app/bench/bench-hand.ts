@@ -3,7 +3,12 @@ import type { Place } from '../engine/messages';
 import { BenchState } from './bench-state';
 import type { BenchScene } from './bench-scene';
 import { GRIP_REACH } from './draw-overlay';
+import { Fingers } from './fingers';
 import { ToolBox } from './tools/tool-box';
+
+/** A finger that moves less than this, in screen pixels, rests; after so many milliseconds the loupe shows what is under it. */
+const RESTS_WITHIN = 8;
+const RESTS_AFTER = 500;
 
 /** What pointer and keys do with the tool in hand, and with the view meanwhile. */
 @Injectable()
@@ -12,10 +17,18 @@ export class BenchHand {
   readonly pointer = signal<Place | undefined>(undefined);
   /** With Space held down, and with the middle button, the hand pulls the view and not the tool. */
   isSpaceDown = false;
+  /** A finger rests on the bench: the loupe follows it until it is lifted. */
+  readonly rests = signal(false);
 
   private readonly tools = inject(ToolBox);
   private readonly state = inject(BenchState);
   private pulledFrom: Place | undefined;
+  private readonly fingers = new Fingers();
+  /** Where a finger came down with a tool: it presses once it moves or is lifted, unless a second one comes down. */
+  private waiting: Place | undefined;
+  /** Where the last finger came down, in the window. */
+  private cameDown: Place = { x: 0, y: 0 };
+  private restTimer: ReturnType<typeof setTimeout> | undefined;
 
   /** Where the pointer is over the scene, in pixels of what the bench shows. */
   place(scene: BenchScene): Place | undefined {
@@ -27,10 +40,15 @@ export class BenchHand {
   /** Has the tool follow the pointer over a scene. */
   follow(scene: BenchScene): void {
     scene.stage.on('pointerdown', ({ evt }) => {
+      if (evt.pointerType === 'touch') {
+        this.touch(scene, evt);
+        return;
+      }
       const at = this.place(scene);
       if (at && this.tools.active()) this.comeDown(evt, at);
     });
     scene.stage.on('pointermove', ({ evt }) => {
+      if (evt.pointerType === 'touch' && this.slide(scene, evt)) return;
       if (this.pulledFrom) {
         this.state.pan(evt.clientX - this.pulledFrom.x, evt.clientY - this.pulledFrom.y);
         this.pulledFrom = { x: evt.clientX, y: evt.clientY };
@@ -41,15 +59,70 @@ export class BenchHand {
       this.tools.hover.set(at);
       if (at && this.tools.hand() && !this.tools.crosshair()) this.move(at);
     });
-    scene.stage.on('pointerup', () => {
+    scene.stage.on('pointerup pointercancel', ({ evt }) => {
       this.pulledFrom = undefined;
       const at = this.place(scene);
+      if (evt.pointerType === 'touch') {
+        this.lose(evt.pointerId);
+        if (this.waiting) this.press(this.waiting);
+        this.waiting = undefined;
+      }
       if (at && this.tools.hand() && !this.tools.crosshair()) this.lift(at);
     });
     scene.stage.on('pointerleave', () => {
       this.pointer.set(undefined);
       this.tools.hover.set(undefined);
     });
+  }
+
+  /** A finger comes down: one works with the tool or rests, two move the view. */
+  private touch(scene: BenchScene, event: PointerEvent): void {
+    const { clientX: x, clientY: y, pointerId } = event;
+    this.fingers.put(pointerId, { x, y });
+    this.cameDown = { x, y };
+    clearTimeout(this.restTimer);
+    const at = this.place(scene);
+    if (this.fingers.count > 1) {
+      scene.stage.stopDrag();
+      this.waiting = undefined;
+      this.tools.forget();
+    } else if (this.tools.active()) {
+      (event.target as Element).setPointerCapture(pointerId);
+      this.tools.crosshair.set(undefined);
+      this.waiting = at;
+    } else {
+      this.restTimer = setTimeout(() => {
+        scene.stage.stopDrag();
+        this.pointer.set(at);
+        this.rests.set(true);
+      }, RESTS_AFTER);
+    }
+  }
+
+  /** A finger moves; whether that is all there is to do about it. */
+  private slide(scene: BenchScene, event: PointerEvent): boolean {
+    const { left, top } = scene.stage.container().getBoundingClientRect();
+    const pinch = this.fingers.move(event.pointerId, { x: event.clientX, y: event.clientY });
+    if (pinch) {
+      const { factor, middle, moved } = pinch;
+      this.state.pan(moved.x, moved.y);
+      this.state.zoom(factor, { x: middle.x - left, y: middle.y - top });
+      return true;
+    }
+    const far = Math.hypot(event.clientX - this.cameDown.x, event.clientY - this.cameDown.y);
+    if (far > RESTS_WITHIN) clearTimeout(this.restTimer);
+    if (this.waiting && far > RESTS_WITHIN / 2) {
+      this.press(this.waiting);
+      this.waiting = undefined;
+    }
+    return this.fingers.count > 1 || this.waiting !== undefined;
+  }
+
+  private lose(pointer: number): void {
+    this.fingers.lift(pointer);
+    clearTimeout(this.restTimer);
+    this.rests.set(false);
+    this.pointer.set(undefined);
   }
 
   private comeDown(event: PointerEvent, at: Place): void {

@@ -78,21 +78,4 @@ export class BenchScene {
     this.wipeLine.setAttrs({ strokeWidth: 2 / scale, hitStrokeWidth: 16 / scale });
     this.wipeGrip.setAttrs({ y: middle, radius: 11 / scale });
   }
-
-  /** Two fingers: the factor by which they moved apart, and their middle. */
-  onPinch(zoom: (factor: number, centre: { x: number; y: number }) => void): void {
-    let last = 0;
-    this.stage.on('touchmove', ({ evt }) => {
-      if (evt.touches.length !== 2) return;
-      evt.preventDefault();
-      this.stage.stopDrag();
-      const [a, b] = evt.touches;
-      const apart = Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY);
-      const { left, top } = this.stage.container().getBoundingClientRect();
-      if (last > 0)
-        zoom(apart / last, { x: (a.clientX + b.clientX) / 2 - left, y: (a.clientY + b.clientY) / 2 - top });
-      last = apart;
-    });
-    this.stage.on('touchend', () => (last = 0));
-  }
 }

@@ -27,6 +27,25 @@ describe('BenchState', () => {
     expect(state.fitted()).toBe(false);
   });
 
+  it('keeps what is looked at in view when another picture comes on the bench', () => {
+    // The same sheet before it was cropped by 300 and 100 pixels, at twice the resolution, and turned by a quarter.
+    const cropped = { width: 500, height: 400, toSource: [1, 0, 300, 0, 1, 100, 0, 0, 1] };
+    const turned = { width: 1600, height: 2000, toSource: [0, 0.5, 0, 0.5, 0, 0, 0, 0, 1] };
+    state.eye.set({ scale: 3, x: -200, y: -100 });
+    state.fitted.set(false);
+    state.keepInView(cropped, turned);
+    const { scale, x, y } = state.eye();
+    // The middle of the bench was at (200, 133.3), source (500, 233.3), now (466.7, 1000).
+    expect(scale).toBeCloseTo(1.5);
+    expect((400 - x) / scale).toBeCloseTo(1400 / 3);
+    expect((300 - y) / scale).toBeCloseTo(1000);
+    state.keepInView(turned, cropped);
+    expect(state.eye().x).toBeCloseTo(-200);
+    state.fitted.set(true);
+    state.keepInView(cropped, turned);
+    expect(state.eye().scale).toBeCloseTo(3);
+  });
+
   it('keeps a look for each stage', () => {
     state.stage.set('ink');
     state.fade('paths', 0.5);

@@ -1,7 +1,8 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
+import type { Ground } from '../engine/messages';
 import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
-import type { BenchLayer, BenchLayout, Eye } from './layout';
+import { type BenchLayer, type BenchLayout, type Eye, eyeOver } from './layout';
 
 interface Visit {
   stage: StageId;
@@ -75,6 +76,11 @@ export class BenchState {
   pan(dx: number, dy: number): void {
     this.eye.update(({ scale, x, y }) => ({ scale, x: x + dx, y: y + dy }));
     this.fitted.set(false);
+  }
+
+  /** Another picture comes on the bench: what is looked at stays in view, unless it is the whole. */
+  keepInView(from: Ground, to: Ground): void {
+    if (!this.fitted() && this.size().width > 0) this.eye.set(eyeOver(this.eye(), this.size(), from, to));
   }
 
   /** Brings the whole picture into view. */

@@ -12,6 +12,7 @@ import {
 import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { Commands } from '../job/commands';
+import { Lighting } from '../job/lighting';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS } from './bench-drawing';
@@ -21,7 +22,7 @@ import { BenchScene } from './bench-scene';
 import { drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { highlightedIds } from './highlights';
-import { BENCH_LAYERS, placing } from './layout';
+import { BENCH_LAYERS, arriving, placing } from './layout';
 import { LiveResult } from './live-result';
 import { drawnPaths } from './drawn-paths';
 import { Loupe, type LoupePicture, aroundLoupe } from './loupe';
@@ -60,6 +61,12 @@ export class Bench implements OnDestroy {
   readonly hand = inject(BenchHand);
   readonly zoomText = computed(() => `${Math.round(this.state.eye().scale * 100)} %`);
 
+  /** How far what is on the bench has come. */
+  readonly shows = computed(() => {
+    if (this.work.view()) return 'result';
+    if (this.work.ink()) return 'ink';
+    return this.work.ground() ? 'picture' : null;
+  });
   readonly label = computed(() =>
     this.tools.active()
       ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down; with Space held down the pointer pulls the view.'
@@ -78,7 +85,8 @@ export class Bench implements OnDestroy {
   readonly underLoupe = computed(() => {
     const tool = this.tools.active();
     const at =
-      (tool?.loupe ? this.tools.hand() : undefined) ?? (this.state.loupe() ? this.hand.pointer() : undefined);
+      (tool?.loupe ? this.tools.hand() : undefined) ??
+      (this.state.loupe() || this.hand.rests() ? this.hand.pointer() : undefined);
     return at && { at, pictures: this.loupePictures(at), onRight: this.isUpperLeft(at) };
   });
 
@@ -89,6 +97,7 @@ export class Bench implements OnDestroy {
   /** Name of the ink whose rims the painter has. */
   private readonly rawInk = signal<string | undefined>(undefined);
   private readonly painter = inject(Painter);
+  private readonly lighting = inject(Lighting);
   /** Nodes that lie too close together to be told apart, and from which scale on they are. */
   readonly crowded = computed(() => {
     const { style, misfit, opacity } = this.state.layout();
@@ -238,7 +247,6 @@ export class Bench implements OnDestroy {
       this.state.fitted.set(false);
     });
     scene.stage.on('click tap', () => this.pick(scene));
-    scene.onPinch((factor, centre) => this.state.zoom(factor, centre));
     this.hand.follow(scene);
     scene.wipe.on('dragmove', () => {
       const at = scene.wipe.absolutePosition().x / this.state.size().width;
@@ -256,28 +264,25 @@ export class Bench implements OnDestroy {
   private draw(): void {
     const scene = this.ready();
     const view = this.work.view();
-    if (!scene) return;
+    const lies = this.work.ground();
+    if (!scene || !lies) return;
     const { x, y, scale } = this.state.eye();
     const tool = this.tools.active();
     scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool });
-    if (!view) {
-      this.drawGlance(scene);
-      return;
-    }
-    const layout = this.state.layout();
+    const layout = view ? this.state.layout() : arriving(!!this.work.ink());
     const frame = this.tools.frame();
-    const size = { width: view.width, height: view.height };
+    const size = { width: lies.width, height: lies.height };
     const { width: across, height: down } = this.state.size();
     const split = (this.state.wipeAt() * across - x) / scale;
     scene.paper.setAttrs(size);
-    scene.show('picture', this.work.picture(), size);
+    scene.show('picture', this.work.picture() ?? this.work.glance()?.bitmap, size);
     scene.show('ink', this.work.ink(), size);
     // Single pixels stay crisp once they are large enough to be seen.
     scene.content.imageSmoothingEnabled(scale < 4);
     const right = this.state.blinksRight();
     for (const layer of BENCH_LAYERS)
       scene.groups[layer].setAttrs(
-        frame ? { visible: false } : placing(layer, layout, split, view.width, right),
+        frame ? { visible: false } : placing(layer, layout, split, size.width, right),
       );
     scene.frame.setAttrs({
       image: frame?.bitmap,
@@ -294,19 +299,19 @@ export class Bench implements OnDestroy {
     const highlight = this.state.highlight();
     scene.mark = (context) => {
       if (painted?.marks) layDown(context, painted.marks, painted);
-      if (highlight !== 'size') return;
+      if (highlight !== 'size' || !view) return;
       const { frame, millimetresPerPixel: mm } = view;
       context.lineWidth = 3 * pixel;
       context.strokeStyle = COLOURS.mark;
       context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
     };
     const overlay = tool?.overlay();
+    const lit = this.lighting.mask();
     const crosshair = this.tools.crosshair();
     const ground = this.tools.ground() ?? size;
     scene.overlay = (context) => {
       if (overlay) drawOverlay(context, overlay, ground, pixel, crosshair);
-      const vanishing = this.work.vanishing();
-      if (vanishing && !frame) context.drawImage(vanishing, 0, 0, size.width, size.height);
+      if (lit && !frame) context.drawImage(lit, 0, 0, size.width, size.height);
     };
     scene.wipe.setAttrs({ visible: layout.wipe && !tool, x: split, y: 0 });
     scene.sizeWipe((down / 2 - y) / scale, scale);
@@ -328,17 +333,6 @@ export class Bench implements OnDestroy {
     const ratio = devicePixelRatio;
     const eye = this.state.eye();
     this.painter.want({ name, eye, width, height, ratio, style, misfit: isMisfit, marked });
-  }
-
-  /** The picture as it came, while there is no result yet. */
-  private drawGlance(scene: BenchScene): void {
-    const glance = this.work.glance();
-    if (!glance) return;
-    const { bitmap, width, height } = glance;
-    scene.paper.setAttrs({ width, height });
-    scene.show('picture', bitmap, { width, height });
-    scene.groups.picture.setAttrs({ visible: true, opacity: 1, clip: undefined });
-    scene.stage.batchDraw();
   }
 
   private drawRulers(): void {

@@ -1,8 +1,23 @@
+import { composed, inverted, mapPoint } from '@drelk/core';
+import type { Ground } from '../engine/messages';
+
 /** Screen pixels of a picture pixel, and where the picture's upper left lies on the bench. */
 export interface Eye {
   scale: number;
   x: number;
   y: number;
+}
+
+/** The eye over another ground such that what was in the middle of the bench stays there, and as large. */
+export function eyeOver(eye: Eye, size: { width: number; height: number }, from: Ground, to: Ground): Eye {
+  const [x, y] = [size.width / 2, size.height / 2];
+  const map = composed(inverted(to.toSource), from.toSource);
+  const under = (dx: number) =>
+    mapPoint(map, { x: (x + dx - eye.x) / eye.scale, y: (y - eye.y) / eye.scale });
+  const at = under(0);
+  const beside = under(1);
+  const scale = 1 / Math.hypot(beside.x - at.x, beside.y - at.y);
+  return { scale, x: x - at.x * scale, y: y - at.y * scale };
 }
 
 /** What can be laid on the bench. */
@@ -33,6 +48,10 @@ export const benchLayout = (opacity: Record<BenchLayer, number>, style: PathStyl
   left: 'picture',
   right: opacity.ink > 0 ? 'ink' : 'paths',
 });
+
+/** The layout while there is no result yet: the picture, then the ink on it. */
+export const arriving = (hasInk: boolean): BenchLayout =>
+  benchLayout({ picture: hasInk ? 0.3 : 1, ink: hasInk ? 1 : 0, paths: 0 }, 'lines');
 
 /** Opacity and clip of a layer: under the wipe, only the two chosen ones are seen, each on its side. */
 export function placing(

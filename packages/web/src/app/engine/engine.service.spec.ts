@@ -43,6 +43,22 @@ describe('EngineService', () => {
     expect(shown).toHaveLength(1);
   });
 
+  it('passes on what arrives early, and says that it is held', async () => {
+    await open('first');
+    engine.compute(document, 'full');
+    const { request } = last();
+    const arrived: string[] = [];
+    engine.arrivals.subscribe(({ name }) => arrived.push(name));
+    answer({ type: 'arrived', request, part: { layer: 'ink', name: 'ink 1' } });
+    // Of a computation that is wanted no more nothing is shown.
+    engine.compute(document, 'full');
+    expect(last()).toMatchObject({ held: { ink: 'ink 1' } });
+    const close = jest.fn();
+    answer({ type: 'arrived', request, part: { layer: 'ink', name: 'ink 2', bitmap: { close } } });
+    expect(close).toHaveBeenCalled();
+    expect(arrived).toEqual(['ink 1']);
+  });
+
   it('stops when the job is left, and answers no question of it any more', async () => {
     await open('first');
     engine.compute(document, 'full');

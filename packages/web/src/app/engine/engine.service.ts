@@ -2,6 +2,7 @@ import { Injectable, signal } from '@angular/core';
 import { Observable, Subject, filter, firstValueFrom, map, merge } from 'rxjs';
 import type { JobDocument } from '@drelk/core';
 import type {
+  ArrivedView,
   EngineAnswer,
   EngineCall,
   EngineCalls,
@@ -27,6 +28,7 @@ const DIED: EngineProblem = {
 
 /** Lets go of the pictures of a result that nobody waits for. */
 function closeBitmaps(answer: EngineAnswer): void {
+  if (answer.type === 'arrived') answer.part.bitmap.close();
   if (answer.type !== 'result') return;
   answer.view.picture?.close();
   answer.view.ink?.close();
@@ -42,6 +44,8 @@ export class EngineService {
   /** Progress of the running computation, undefined while none has taken long. */
   readonly progress = signal<{ stage: string; share: number } | undefined>(undefined);
   readonly busy = signal(false);
+  /** Picture and ink of the result that is being worked out, where the page does not hold them yet. */
+  readonly arrivals = new Subject<ArrivedView>();
   /** Results as they come, newest request only. */
   readonly results: Observable<ResultView>;
   /** Problems of computations, newest request only. */
@@ -142,6 +146,10 @@ export class EngineService {
       return;
     }
     if (answer.type === 'progress') this.progress.set({ stage: answer.stage, share: answer.share });
+    if (answer.type === 'arrived') {
+      this.held = { ...this.held, [answer.part.layer]: answer.part.name };
+      this.arrivals.next(answer.part);
+    }
     if (answer.type === 'result') {
       this.finish();
       this.held = answer.view.names;

@@ -1,15 +1,16 @@
 /// <reference lib="webworker" />
-import { type Context, DrelkError, buffersOf, checkPicture, warmUp } from '@drelk/core';
+import { type Context, DrelkError, type Lit, buffersOf, checkPicture, warmUp } from '@drelk/core';
 import type {
   Asked,
   EngineAnswer,
   EngineCall,
   EngineCalls,
   EngineRequest,
+  Held,
   OptionView,
   ResultView,
 } from './messages';
-import { EngineSession, inkPixels, maskPixels } from './session';
+import { EngineSession, type ShownPart, inkPixels, maskPixels } from './session';
 
 type Compute = Extract<EngineRequest, { type: 'compute' }>;
 
@@ -20,9 +21,13 @@ let newest: Int32Array | undefined;
 
 /** Progress is told for what takes longer than this, in milliseconds. */
 const QUIET = 300;
-/** Colours of lit-up areas, as little-endian RGBA: what a pour takes; what vanishes to paper, and to ink. */
+/** Colours of lit-up areas, as little-endian RGBA: what a pour takes; what vanishes to paper, and to ink; one area. */
 const POURED = [0xb0_62_6f_2f];
-const VANISHING = [0xd0_2d_51_c4, 0xd0_ad_86_1d];
+const LIT: Record<Lit['kind'], number[]> = {
+  vanishing: [0xd0_2d_51_c4, 0xd0_ad_86_1d],
+  plate: [0xd0_ad_86_1d],
+  background: [0xd0_2d_51_c4],
+};
 
 addEventListener('message', ({ data }: MessageEvent<EngineRequest>) => {
   if (data.type === 'share') newest = new Int32Array(data.flag);
@@ -100,9 +105,9 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     const share = mask.reduce((sum, value) => sum + value, 0) / mask.length;
     return { answer: { mask: bitmap, share }, transfer: [bitmap] };
   },
-  async vanishing({ picture, document }, context) {
-    const { mask, width, height } = (await opened(picture)).vanishing(document, context);
-    const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, VANISHING) });
+  async lit({ picture, document, what }, context) {
+    const { mask, width, height } = (await opened(picture)).lit(document, what, context);
+    const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, LIT[what.kind]) });
     return { answer: { mask: bitmap }, transfer: [bitmap] };
   },
   async options({ picture, document }, context) {
@@ -134,12 +139,16 @@ async function opened(picture: string): Promise<EngineSession> {
   return session;
 }
 
-/** A result with the bitmaps that the page does not hold yet. */
+/** A result with the bitmaps that the page does not hold yet; picture and ink are shown as they arrive. */
 async function compute(
-  { picture: key, document, mode, held }: Compute,
+  { request, picture: key, document, mode, held: first }: Compute,
   context: Context,
 ): Promise<ResultView> {
-  const { result, view } = (await opened(key)).compute(document, mode, held, context);
+  const session = await opened(key);
+  let held = first;
+  const { result, view } = session.compute(document, mode, held, context, (part) => {
+    held = showEarly(request, part, held);
+  });
   const { picture, ink } = result.artwork.traced;
   if (view.names.picture !== held.picture) view.picture = await bitmapOf(picture);
   if (view.names.ink !== held.ink) {
@@ -147,6 +156,28 @@ async function compute(
     view.ink = await bitmapOf({ width: grey.width, height: grey.height, data: inkPixels(grey, level) });
   }
   return view;
+}
+
+/** Shows what has arrived and the page does not hold yet; what it holds then. */
+function showEarly(request: number, { picture, ink, names, ground }: ShownPart, held: Held): Held {
+  const layer = ink ? 'ink' : 'picture';
+  const name = names[layer];
+  if (name === undefined || name === held[layer]) return held;
+  const { width, height } = picture;
+  const data = ink
+    ? inkPixels(ink.ink.grey, ink.ink.level)
+    : new Uint8ClampedArray(
+        picture.data.buffer as ArrayBuffer,
+        picture.data.byteOffset,
+        picture.data.byteLength,
+      );
+  // At once: this thread answers nothing else before the result is there.
+  const canvas = new OffscreenCanvas(width, height);
+  canvas.getContext('2d')?.putImageData(new ImageData(data, width, height), 0, 0);
+  const bitmap = canvas.transferToImageBitmap();
+  const part = { ...ground, layer, name, bitmap } as const;
+  postMessage({ type: 'arrived', request, part } satisfies EngineAnswer, { transfer: [bitmap] });
+  return { ...held, [layer]: name };
 }
 
 async function decode(bytes: Uint8Array<ArrayBuffer>, name: string) {

@@ -7,6 +7,7 @@ import type {
   InkSettings,
   JobDocument,
   Kind,
+  Lit,
   PathSet,
   PictureHeader,
   Proof,
@@ -42,8 +43,8 @@ export interface EngineCalls {
     asks: { document: JobDocument; at: Place; tolerance: number; everywhere: boolean };
     answer: { mask: ImageBitmap; share: number };
   };
-  /** What is about to vanish, lit up. */
-  vanishing: { asks: { document: JobDocument }; answer: { mask: ImageBitmap } };
+  /** What a control of Ink is about, lit up. */
+  lit: { asks: { document: JobDocument; what: Lit }; answer: { mask: ImageBitmap } };
   options: { asks: { document: JobDocument }; answer: { options: OptionView[] } };
 }
 export type EngineCall = keyof EngineCalls;
@@ -68,6 +69,7 @@ export type Asked<C extends EngineCall> = { type: C } & Numbered & EngineCalls[C
 /** What the worker answers. */
 export type EngineAnswer =
   | { type: 'progress'; request: number; stage: string; share: number }
+  | { type: 'arrived'; request: number; part: ArrivedView }
   | { type: 'result'; request: number; view: ResultView }
   | { type: 'answer'; request: number; answer: EngineCalls[EngineCall]['answer'] }
   | { type: 'problem'; request: number; problem: EngineProblem };
@@ -84,11 +86,15 @@ export type EngineProblem = Pick<DrelkError, 'code' | 'message' | 'hint'>;
 /** The picture as it came, or squared up but not cropped. */
 export type FrameKind = 'source' | 'uncropped';
 
-/** A picture with its own place: `toSource` takes its pixels, at the source's scale, to the source's. */
-export interface FrameView {
+/** What lies on the bench: `toSource` takes its pixels, at the source's scale, to the source's. */
+export interface Ground {
   width: number;
   height: number;
   toSource: number[];
+}
+
+/** A picture with its own place. */
+export interface FrameView extends Ground {
   bitmap: ImageBitmap;
 }
 
@@ -101,6 +107,13 @@ export interface OptionView {
   bitmap?: ImageBitmap;
   shapes: number;
   nodes: number;
+}
+
+/** A picture, or the ink on it, shown while the rest is worked out. */
+export interface ArrivedView extends Ground {
+  layer: 'picture' | 'ink';
+  name: string;
+  bitmap: ImageBitmap;
 }
 
 /** What the page shows of a result. Lengths in millimetres, places in pixels of the squared-up source picture. */

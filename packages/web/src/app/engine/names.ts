@@ -1,4 +1,4 @@
-import type { JobDocument, PictureResult } from '@drelk/core';
+import type { Arrived, JobDocument, PictureResult } from '@drelk/core';
 import type { Held } from './messages';
 
 /** Names of what results are made of, the same for the same thing, so that the page can say what it holds. */
@@ -10,14 +10,22 @@ export class Names {
   constructor(private readonly source: string) {}
 
   /** Of a preview, a picture that the page holds in full goes by that one's name: it is not to be taken away. */
-  of({ artwork }: PictureResult, { square }: JobDocument, mode: 'preview' | 'full', held: Held): Held {
-    const { corners, ink } = artwork.traced;
+  of({ artwork }: PictureResult, document: JobDocument, mode: 'preview' | 'full', held: Held): Held {
+    return { ...this.arrived(artwork.traced, document, mode, held), paths: this.numbered(artwork.paths) };
+  }
+
+  /** Of what is there while the paths are still worked out. */
+  arrived(
+    { corners, ink }: Pick<Arrived, 'corners' | 'ink'>,
+    { square }: JobDocument,
+    mode: 'preview' | 'full',
+    held: Held,
+  ): Held {
     const squared = `${this.source} ${JSON.stringify([square, corners])}`;
     const full = `full ${squared}`;
     return {
       picture: mode === 'full' || held.picture === full ? full : `preview ${squared}`,
-      ink: `${this.numbered(ink.ink.grey)} ${ink.ink.level}`,
-      paths: this.numbered(artwork.paths),
+      ink: ink && `${this.numbered(ink.ink.grey)} ${ink.ink.level}`,
     };
   }
 

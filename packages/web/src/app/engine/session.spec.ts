@@ -1,5 +1,5 @@
 import { buffersOf, mapPoint, newJob, quietContext } from '@drelk/core';
-import { EngineSession, inkPixels, maskPixels } from './session';
+import { EngineSession, type ShownPart, inkPixels, maskPixels } from './session';
 
 /** A black disc on white, its rim stepped. */
 function disc(width: number, height: number, radius: number) {
@@ -63,6 +63,26 @@ describe('EngineSession', () => {
     expect(preview({}).picture).not.toBe(names.picture);
   });
 
+  it('shows picture and ink early, under the names they have in the result, and where they do not belie the paths', () => {
+    const own = new EngineSession({ key: 'own', picture, reduction: 1 });
+    const early = (asked: typeof document, held: object) => {
+      const parts: ShownPart[] = [];
+      const { view } = own.compute(asked, 'full', held, quietContext, (part) => parts.push(part));
+      return { view, parts };
+    };
+    const first = early(document, {});
+    expect(first.parts.map(({ names }) => [names.picture, names.ink])).toEqual([
+      [first.view.names.picture, undefined],
+      [first.view.names.picture, first.view.names.ink],
+    ]);
+    expect(first.parts[0].ground).toMatchObject({ width: 1600, height: 1200 });
+    const darker = { ...document, ink: { ...document.ink, threshold: 60 } };
+    expect(early(darker, first.view.names).parts).toHaveLength(2);
+    // Turned, it would lie under the paths of what was not.
+    const turned = { ...document, square: { ...document.square, turn: 1 as const } };
+    expect(early(turned, first.view.names).parts).toEqual([]);
+  });
+
   it('keeps its own paths when those of a view are given away', () => {
     const [one, other] = [1, 2].map(() => session.compute(document, 'full', {}, quietContext).view.paths);
     const given = new Set(one && buffersOf(one));
@@ -114,7 +134,7 @@ describe('questions', () => {
     );
     expect(mask[100 * width + 150]).toBe(1);
     expect(mask[0]).toBe(0);
-    expect(session.vanishing(document, quietContext).mask.includes(1)).toBe(false);
+    expect(session.lit(document, { kind: 'vanishing' }, quietContext).mask.includes(1)).toBe(false);
   });
 
   it('work out six options, each with counts', () => {

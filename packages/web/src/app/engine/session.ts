@@ -24,11 +24,13 @@ import {
   sizeWithin,
   squareJob,
   toGrey,
-  vanishingMask,
+  type Arrived,
+  type Lit,
+  litArea,
 } from '@drelk/core';
-import type { FrameKind, Held, OptionView, Place, ResultView } from './messages';
+import type { FrameKind, Ground, Held, OptionView, Place, ResultView } from './messages';
 import { Names } from './names';
-import { viewOf } from './view';
+import { atSourceScale, viewOf } from './view';
 
 /** Pixels of the pictures of the options. */
 const OPTION_PIXELS = 120_000;
@@ -40,6 +42,25 @@ export interface ShownFrame {
   width: number;
   height: number;
   toSource: number[];
+}
+
+/** What is lit up: a number for each pixel, 0 for nothing. */
+export interface Mask {
+  mask: Uint8Array;
+  width: number;
+  height: number;
+}
+
+/** What is there early, with its names and where it lies. */
+export interface ShownPart extends Pick<Arrived, 'picture' | 'ink'> {
+  names: Held;
+  ground: Ground;
+}
+
+function shownPart({ reduction, plan, picture, ink }: Arrived, names: Held): ShownPart {
+  const { width, height } = picture;
+  const toSource = atSourceScale(plan.toSource, reduction);
+  return { picture, ink, names, ground: { width: width * reduction, height: height * reduction, toSource } };
 }
 
 /** What the worker holds of one job: its decoded picture, smaller copies, and what the stages gave for each. */
@@ -62,9 +83,15 @@ export class EngineSession {
     mode: 'preview' | 'full',
     held: Held,
     context: Context,
+    show: (part: ShownPart) => void = () => undefined,
   ): { result: PictureResult; view: ResultView } {
     const source = mode === 'full' ? this.source : this.small;
-    const result = runJob(document, source, this.memories[mode], context);
+    const result = runJob(document, source, this.memories[mode], context, (part) => {
+      const names = this.names.arrived(part, document, mode, held);
+      // Beside older paths only what lies on the same picture as they do is shown early.
+      if (held.paths === undefined || (mode === 'full' && names.picture === held.picture))
+        show(shownPart(part, names));
+    });
     if (mode === 'full') this.last = result;
     const names = this.names.of(result, document, mode, held);
     return { result, view: viewOf(result, source.reduction, mode, names, held) };
@@ -108,7 +135,7 @@ export class EngineSession {
     at: Place,
     pour: { tolerance: number; everywhere: boolean },
     context: Context,
-  ): { mask: Uint8Array; width: number; height: number } {
+  ): Mask {
     const { reduction } = this.small;
     const { plan, picture } = squareJob(document, this.small, this.memories.preview, context);
     const place = mapPoint(plan.toResult, { x: at.x / reduction, y: at.y / reduction });
@@ -116,10 +143,13 @@ export class EngineSession {
     return { mask: pouredArea(picture, { at: [place.x, place.y], ...pour }), width, height };
   }
 
-  /** What is about to vanish, on the smaller copy: 1 where to paper, 2 where to ink. */
-  vanishing(document: JobDocument, context: Context): { mask: Uint8Array; width: number; height: number } {
-    const { ink, picture } = runJob(document, this.small, this.memories.preview, context).artwork.traced;
-    return { mask: vanishingMask(ink.separated), width: picture.width, height: picture.height };
+  /** What a control is about, seen small: 1 where it is, or falls to paper; 2 where to ink. */
+  lit(document: JobDocument, what: Lit, context: Context): Mask {
+    const { ink, picture } = runJob(document, this.source, this.memories.full, context).artwork.traced;
+    return sampled(
+      { mask: litArea(ink, what), width: picture.width, height: picture.height },
+      PREVIEW_PIXELS,
+    );
   }
 
   /** Six treatments, each with its ink and counts, one after the other. */
@@ -163,6 +193,19 @@ export class EngineSession {
       whole: picture,
     };
   }
+}
+
+/** A mask of at most so many pixels: of each block one. */
+function sampled(whole: Mask, pixels: number): Mask {
+  const { width, height } = sizeWithin(whole.width, whole.height, pixels);
+  if (width === whole.width) return whole;
+  const mask = new Uint8Array(width * height);
+  for (let y = 0, i = 0; y < height; y++) {
+    const row = Math.floor(((y + 0.5) * whole.height) / height) * whole.width;
+    for (let x = 0; x < width; x++)
+      mask[i++] = whole.mask[row + Math.floor(((x + 0.5) * whole.width) / width)];
+  }
+  return { mask, width, height };
 }
 
 /** The ink as a picture: one colour, opaque where ink is. */

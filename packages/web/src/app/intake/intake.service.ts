@@ -5,6 +5,7 @@ import { DrelkError, type Source, checkPicture, newJob } from '@drelk/core';
 import { MOST_BYTES, type JobRecord } from '@drelk/contract';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
+import { Incoming } from './incoming';
 import { PdfPages } from './pdf-pages';
 
 /** Makes a job of every picture that comes in, by whatever door: looked at first, then kept, then put on the shelf. */
@@ -19,6 +20,7 @@ export class IntakeService {
   private readonly api = inject(ApiService);
   private readonly problems = inject(ProblemService);
   private readonly router = inject(Router);
+  private readonly incoming = inject(Incoming);
   private readonly pdf = inject(PdfPages);
 
   /** Takes files in, one after the other. One alone is opened; of several, and of those that failed, it is told. */
@@ -29,10 +31,12 @@ export class IntakeService {
     const problems: unknown[] = [];
     try {
       for (const file of files) {
+        if (files.length === 1) this.incoming.begin(file);
         try {
           const job = await this.take(file);
           if (job) jobs.push(job);
         } catch (problem) {
+          this.incoming.end();
           problems.push(problem);
         }
       }
@@ -74,7 +78,10 @@ export class IntakeService {
   /** Undefined where a page was to be chosen and none was. Rejects with a sentence; nothing is kept then. */
   private async take(given: File): Promise<JobRecord | undefined> {
     const file = (await this.pdf.isPdf(given)) ? await this.pdf.choose(given) : given;
-    if (!file) return undefined;
+    if (!file) {
+      this.incoming.end();
+      return undefined;
+    }
     if (file.size > MOST_BYTES) {
       const size = Math.round(file.size / 1024 / 1024);
       throw {
@@ -85,6 +92,7 @@ export class IntakeService {
     }
     const header = checked(new Uint8Array(await file.arrayBuffer()), file.name);
     const blob = await firstValueFrom(this.api.upload(file));
+    this.incoming.keptAs(blob);
     const source: Source = {
       blob,
       name: file.name.slice(0, 255),

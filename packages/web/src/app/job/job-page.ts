@@ -1,5 +1,6 @@
 import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { formatDistanceToNow } from 'date-fns';
@@ -20,6 +21,7 @@ import { Strip } from '../strip/strip';
 import { Commands } from './commands';
 import { JobPageId } from './job-page-id';
 import { JobStore } from './job-store';
+import { Lighting } from './lighting';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Workbench } from './workbench';
@@ -28,7 +30,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, ViewBar],
-  providers: [provideStages(), BenchState, Commands, JobPageId, JobStore, ToolBox, Workbench],
+  providers: [provideStages(), BenchState, Commands, JobPageId, JobStore, Lighting, ToolBox, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {
@@ -86,6 +88,9 @@ export class JobPage {
       },
       { key: '?', does: 'This sheet', run: () => this.showShortcuts() },
     ]);
+    this.store.unchanged
+      .pipe(takeUntilDestroyed())
+      .subscribe((label) => this.problems.note(`${label}: it was so already. Nothing is changed.`));
     const title = inject(Title);
     effect(() => {
       const id = this.id();

@@ -49,6 +49,21 @@ describe('JobStore', () => {
   const length = () => store.document()?.piece.length;
   const requests = () => save.mock.calls.map(([, request]) => request as SaveRequest);
 
+  it('makes no step of what changes nothing, and says so', () => {
+    const told: string[] = [];
+    store.unchanged.subscribe((label) => told.push(label));
+    setLength(3);
+    setLength(3);
+    // Another list that says the same is no change either.
+    store.change('No background', ({ ink }) => void (ink.background = { ...ink.background, away: [] }));
+    expect(store.steps()).toHaveLength(1);
+    expect(told).toEqual(['Width 3', 'No background']);
+    store.undo();
+    store.change('No background', ({ ink }) => void (ink.background = { ...ink.background, away: [] }));
+    // Nor does it take what could be done again.
+    expect(store.redoLabel()).toBe('Width 3');
+  });
+
   it('undoes and redoes, and drops what was undone when something else is done', () => {
     setLength(1);
     setLength(2);

@@ -20,6 +20,12 @@ const LONGEST = 64_000;
 /** Codes of errors that may pass by themselves. */
 const PASSING = ['away', 'server'];
 
+/** Whether two states of a document say the same; what no recipe touched is one and the same thing. */
+const isSame = (before: JobDocument, after: JobDocument): boolean =>
+  (Object.keys({ ...before, ...after }) as (keyof JobDocument)[]).every(
+    (key) => before[key] === after[key] || JSON.stringify(before[key]) === JSON.stringify(after[key]),
+  );
+
 /**
  * The open job: its document, every step that led to it, and its saving. A change while the hand moves is
  * tentative: shown, but neither a step nor saved until the hand lets go. What the server has not taken is kept in the
@@ -32,6 +38,8 @@ export class JobStore {
   readonly refusal = signal<Sentence | undefined>(undefined);
   /** Work found in this browser that was made from an older state of the job than the server's. */
   readonly apart = signal<Draft | undefined>(undefined);
+  /** What was done and changed nothing, by its label. */
+  readonly unchanged = new Subject<string>();
   readonly steps = signal<HistoryStep[]>([]);
   readonly cursor = signal(0);
   /** Document as it is, and as it would be if the hand let go now. */
@@ -119,13 +127,16 @@ export class JobStore {
     if (document) this.tentative.set(produceWithPatches(document, recipe)[0]);
   }
 
-  /** Makes a change: one step that can be undone. What changes nothing is no step. */
+  /** Makes a change: one step that can be undone. What changes nothing is no step, and is told. */
   change(label: string, recipe: (draft: JobDocument) => void): void {
     this.tentative.set(undefined);
     const document = this.document();
     if (!document) return;
     const [next, forward, backward] = produceWithPatches(document, recipe);
-    if (forward.length === 0) return;
+    if (isSame(document, next)) {
+      this.unchanged.next(label);
+      return;
+    }
     const cursor = this.cursor();
     this.kept = Math.min(this.kept, cursor);
     this.steps.update((steps) => [...steps.slice(0, cursor), { label, forward, backward } as HistoryStep]);

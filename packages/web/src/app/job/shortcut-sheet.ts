@@ -6,7 +6,8 @@ import { type Shortcut, keyName, listed } from './shortcuts';
 /** What is done without keys. */
 const POINTING = [
   { how: 'Wheel, two fingers apart', does: 'Zoom where the pointer is' },
-  { how: 'Drag the bench', does: 'Move the view' },
+  { how: 'Drag the bench, two fingers together', does: 'Move the view' },
+  { how: 'A finger that rests', does: 'See what is under it, eight times as large' },
   { how: 'Space and drag, middle button', does: 'Move the view while a tool is in hand' },
   { how: 'Click, tap', does: 'Pick a contour; again lets go of it' },
   { how: 'Click a figure below', does: 'Show on the bench what it counts' },

@@ -5,7 +5,7 @@ import { newJob } from '@drelk/core';
 import { viewWith } from '../../../testing/fake-work';
 import { BenchState } from '../bench/bench-state';
 import { EngineService } from '../engine/engine.service';
-import type { EngineProblem, ResultView } from '../engine/messages';
+import type { ArrivedView, EngineProblem, ResultView } from '../engine/messages';
 import { ApiService } from '../shared/api.service';
 import { provideStages } from '../stages/stages';
 import { JobStore } from './job-store';
@@ -15,12 +15,14 @@ import { Workbench } from './workbench';
 async function opened(width: number, height: number) {
   const results = new Subject<ResultView>();
   const problems = new Subject<EngineProblem>();
+  const arrivals = new Subject<ArrivedView>();
   const compute = jest.fn();
   const busy = signal(false);
   results.subscribe(() => busy.set(false));
   problems.subscribe(() => busy.set(false));
   const engine = {
     results,
+    arrivals,
     problems,
     restarted: new Subject<void>(),
     compute: (...asked: unknown[]) => {
@@ -54,7 +56,7 @@ async function opened(width: number, height: number) {
   await new Promise((resolve) => setTimeout(resolve));
   TestBed.tick();
   const asked = () => compute.mock.calls.map(([, mode]: [unknown, string]) => mode);
-  return { work, results, problems, asked };
+  return { work, results, arrivals, problems, asked };
 }
 
 describe('opening a job', () => {
@@ -91,6 +93,21 @@ it('keeps the paths it has where a result brings no others', async () => {
   results.next({ ...rest, facts: { ...rest.facts, width: 99 } });
   expect(work.view()?.paths).toBe(paths);
   expect(work.view()?.facts.width).toBe(99);
+});
+
+it('shows picture and ink as they arrive, and where they lie', async () => {
+  const { work, results, arrivals } = await opened(100, 80);
+  const bitmap = { close: jest.fn() } as unknown as ImageBitmap;
+  const toSource = [0, 1, 0, 1, 0, 0, 0, 0, 1];
+  expect(work.ground()).toBeUndefined();
+  arrivals.next({ layer: 'picture', name: 'full', bitmap, width: 80, height: 100, toSource });
+  expect(work.picture()).toBe(bitmap);
+  expect(work.ground()).toMatchObject({ width: 80, height: 100, toSource });
+  arrivals.next({ layer: 'ink', name: 'ink', bitmap, width: 80, height: 100, toSource });
+  expect(work.ink()).toBe(bitmap);
+  results.next(viewWith());
+  expect(work.ground()).toMatchObject({ width: 100, height: 80 });
+  expect(work.picture()).toBe(bitmap);
 });
 
 describe('what is shown', () => {

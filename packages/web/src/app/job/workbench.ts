@@ -11,11 +11,12 @@ import {
   readPictureHeader,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
-import type { EngineProblem, ResultView, ShownView } from '../engine/messages';
+import type { EngineProblem, Ground, ResultView, ShownView } from '../engine/messages';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
-import { type Glance, glanceAt } from './glance';
+import { type Glance, glanceAt } from '../intake/glance';
+import { Incoming } from '../intake/incoming';
 import { JobStore } from './job-store';
 import { thumbnailOf } from './thumbnail';
 
@@ -37,8 +38,6 @@ export class Workbench {
   readonly view = signal<ShownView | undefined>(undefined);
   readonly picture = signal<ImageBitmap | undefined>(undefined);
   readonly ink = signal<ImageBitmap | undefined>(undefined);
-  /** What is about to vanish, lit up, while that is asked for. */
-  readonly vanishing = signal<ImageBitmap | undefined>(undefined);
   /** Why there is no result for the settings as they are. */
   readonly problem = signal<EngineProblem | undefined>(undefined);
   /** Millimetres of a source pixel, near the middle of the picture. */
@@ -51,8 +50,18 @@ export class Workbench {
     const b = mapPoint(toSource, { x: middle.x + 1, y: middle.y });
     return view.millimetresPerPixel / Math.hypot(b.x - a.x, b.y - a.y);
   });
-  /** The picture as it came, until there is a result to show. */
+  /** The picture as it came, until it is squared up. */
   readonly glance = signal<Glance | undefined>(undefined);
+  /** What lies on the bench, result or not: its size, and the map from there to the source. */
+  readonly ground = computed((): Ground | undefined => {
+    const view = this.view();
+    if (view)
+      return { width: view.width, height: view.height, toSource: view.traced?.toSource ?? [...IDENTITY] };
+    const glance = this.glance();
+    return (
+      this.early() ?? (glance && { width: glance.width, height: glance.height, toSource: [...IDENTITY] })
+    );
+  });
   readonly standing = computed((): Standing => {
     if (this.stopped()) return 'stopped';
     if (this.engine.busy()) return 'working';
@@ -62,7 +71,10 @@ export class Workbench {
   readonly units = computed(() => this.store.shown()?.units ?? 'mm');
 
   private readonly api = inject(ApiService);
+  private readonly incoming = inject(Incoming);
   private readonly problems = inject(ProblemService);
+  /** Where the picture lies that was squared up before there is a result. */
+  private readonly early = signal<Ground | undefined>(undefined);
   private readonly opened = signal(false);
   /** Something of the picture was shown already, or it is not so large that it takes long. */
   private readonly glimpsed = signal(true);
@@ -91,8 +103,12 @@ export class Workbench {
     inject(DestroyRef).onDestroy(() => {
       if (this.view()?.mode === 'full') void this.keepThumbnail();
       this.engine.close();
-      for (const holder of [this.picture, this.ink, this.vanishing]) holder()?.close();
+      for (const holder of [this.picture, this.ink]) holder()?.close();
       this.glance()?.bitmap.close();
+    });
+    this.engine.arrivals.pipe(takeUntilDestroyed()).subscribe(({ layer, bitmap, ...ground }) => {
+      this.replace(this[layer], bitmap);
+      if (!this.view()) this.early.set(ground);
     });
     this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
     this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => {
@@ -122,7 +138,8 @@ export class Workbench {
     this.stopped.set(false);
     const document = this.store.document();
     if (!document) return;
-    const { width, height } = document.source;
+    const { width, height, blob } = document.source;
+    this.glance.set(this.incoming.take(blob));
     this.glimpsed.set(width * height <= LARGE);
     this.pictures.next(document.source);
   }
@@ -162,11 +179,6 @@ export class Workbench {
       : this.length(pixels * this.sourcePixel());
   }
 
-  /** Lights up a mask over the picture, or puts it out. */
-  lightUp(mask: ImageBitmap | undefined): void {
-    this.replace(this.vanishing, mask);
-  }
-
   /** What this browser cannot decode, or not as everywhere else, comes as PNG from the server, pixel for pixel. */
   private file({ blob, kind }: Source) {
     if (kind === 'tiff') return this.api.blobPng(blob);
@@ -181,13 +193,7 @@ export class Workbench {
 
   private async take({ blob, name }: Source, file: ArrayBuffer): Promise<void> {
     const { id } = this;
-    glanceAt(file).then(
-      (glance) => {
-        if (id === this.id && !this.view()) this.glance.set(glance);
-        else glance.bitmap.close();
-      },
-      () => undefined,
-    );
+    if (!this.glance()) void this.lookAt(file);
     try {
       await this.engine.open(blob, { name, file });
       if (id === this.id) this.opened.set(true);
@@ -195,6 +201,13 @@ export class Workbench {
       if (id === this.id && (problem as EngineProblem).code !== 'stopped')
         this.problem.set(problem as EngineProblem);
     }
+  }
+
+  private async lookAt(file: ArrayBuffer): Promise<void> {
+    const { id } = this;
+    const glance = await glanceAt(new Blob([file])).catch(() => undefined);
+    if (id === this.id && !this.view()) this.glance.set(glance);
+    else glance?.bitmap.close();
   }
 
   private compute(document: JobDocument, mode: 'preview' | 'full'): void {

@@ -17,6 +17,11 @@ export class ProblemService {
     this.bar.open(`${message} ${hint}`, 'Understood', { duration: 12_000, politeness: 'assertive' });
   }
 
+  /** Says something that asks for nothing. */
+  note(message: string): void {
+    this.bar.open(message, undefined, { duration: 4000 });
+  }
+
   /** Tells of something done; resolves true when the user takes it back. */
   done(message: string, takeBack: string, undo: () => void): void {
     this.bar.open(message, takeBack, { duration: 8000 }).onAction().subscribe(undo);

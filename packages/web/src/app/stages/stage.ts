@@ -7,7 +7,10 @@ export type StageId = 'square' | 'ink' | 'line' | 'piece' | 'prove' | 'handoff';
 
 /** What small pictures are drawn from; `pixel` is a screen pixel in picture coordinates. */
 export interface ThumbnailSource {
-  view: ShownView;
+  /** Size of what lies on the bench. */
+  ground: { width: number; height: number };
+  /** Undefined until there is a result. */
+  view: ShownView | undefined;
   picture: ImageBitmap | undefined;
   ink: ImageBitmap | undefined;
   pixel: number;

@@ -8,17 +8,19 @@ export const bitmapThumbnail =
   (which: 'picture' | 'ink'): Stage['thumbnail'] =>
   (context, source) => {
     const bitmap = source[which];
-    if (bitmap) context.drawImage(bitmap, 0, 0, source.view.width, source.view.height);
+    if (bitmap) context.drawImage(bitmap, 0, 0, source.ground.width, source.ground.height);
   };
 
 /** A stage that gives paths shows them, bare or filled. */
 export const pathsThumbnail =
   (style: PathStyle): Stage['thumbnail'] =>
-  (context, { view, pixel }) =>
-    drawPaths(context, sketchedPaths(view.paths, view.colours, pixel), style, pixel * 0.6);
+  (context, { view, pixel }) => {
+    if (view) drawPaths(context, sketchedPaths(view.paths, view.colours, pixel), style, pixel * 0.6);
+  };
 
 /** The frame of the piece. */
 export function drawFrame(context: DrawingContext, { view, pixel }: ThumbnailSource): void {
+  if (!view) return;
   const { frame, millimetresPerPixel: mm } = view;
   context.strokeStyle = COLOURS.node;
   context.lineWidth = pixel;

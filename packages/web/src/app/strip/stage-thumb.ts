@@ -1,6 +1,6 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import { COLOURS } from '../bench/bench-drawing';
-import type { ShownView } from '../engine/messages';
+import type { Ground, ShownView } from '../engine/messages';
 import type { Stage } from '../stages/stage';
 
 const WIDTH = 108;
@@ -22,6 +22,7 @@ const HEIGHT = 66;
 })
 export class StageThumb {
   readonly stage = input.required<Stage>();
+  readonly ground = input<Ground>();
   readonly view = input<ShownView>();
   readonly picture = input<ImageBitmap>();
   readonly ink = input<ImageBitmap>();
@@ -36,17 +37,19 @@ export class StageThumb {
     canvas.width = WIDTH * devicePixelRatio;
     canvas.height = HEIGHT * devicePixelRatio;
     const context = canvas.getContext('2d');
+    const ground = this.ground();
     const view = this.view();
     if (!context) return;
     context.imageSmoothingQuality = 'high';
     context.fillStyle = COLOURS.paper;
     context.fillRect(0, 0, canvas.width, canvas.height);
-    if (!view) return;
+    if (!ground) return;
+    const { width, height } = ground;
     const margin = 6 * devicePixelRatio;
-    const scale = Math.min((canvas.width - margin) / view.width, (canvas.height - margin) / view.height);
-    context.translate((canvas.width - view.width * scale) / 2, (canvas.height - view.height * scale) / 2);
+    const scale = Math.min((canvas.width - margin) / width, (canvas.height - margin) / height);
+    context.translate((canvas.width - width * scale) / 2, (canvas.height - height * scale) / 2);
     context.scale(scale, scale);
     const pixel = devicePixelRatio / scale;
-    this.stage().thumbnail(context, { view, picture: this.picture(), ink: this.ink(), pixel });
+    this.stage().thumbnail(context, { ground, view, picture: this.picture(), ink: this.ink(), pixel });
   }
 }

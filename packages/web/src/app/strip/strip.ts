@@ -19,8 +19,9 @@ import { StageThumb } from './stage-thumb';
       >
         <drelk-stage-thumb
           [stage]="row.stage"
+          [ground]="work.ground()"
           [view]="work.view()"
-          [picture]="work.picture()"
+          [picture]="work.picture() ?? work.glance()?.bitmap"
           [ink]="work.ink()"
         />
         <span class="name figure"

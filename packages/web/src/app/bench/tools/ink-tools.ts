@@ -85,6 +85,10 @@ export class BrushTool implements Tool {
     });
   }
 
+  forget(): void {
+    this.points.set([]);
+  }
+
   release(): void {
     const { tone, width, mirrored, axis } = this.settings();
     const points = sourcePoints(this.points(), this.box);
@@ -149,6 +153,10 @@ export class PourTool implements Tool {
       tolerance: this.tolerance(),
       everywhere,
     });
+  }
+
+  forget(): void {
+    this.putDown();
   }
 
   putDown(): void {
@@ -219,6 +227,10 @@ export class LoopTool implements Tool {
     this.points.update((points) => [...points, at.x, at.y]);
   }
 
+  forget(): void {
+    this.points.set([]);
+  }
+
   release(): void {
     const points = sourcePoints(this.points(), this.box);
     this.points.set([]);
@@ -269,6 +281,10 @@ export class AxisTool implements Tool {
     next[2 * this.gripped] = Number(x.toFixed(1));
     next[2 * this.gripped + 1] = Number(y.toFixed(1));
     this.setAxis(next);
+  }
+
+  forget(): void {
+    this.gripped = -1;
   }
 
   release(): void {

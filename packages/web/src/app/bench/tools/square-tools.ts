@@ -49,6 +49,10 @@ export class CornersTool implements Tool {
     this.work.store.try(this.flatten);
   }
 
+  forget(): void {
+    this.gripped = -1;
+  }
+
   release(): void {
     if (this.gripped >= 0) this.work.store.change('Corners of the sheet', this.flatten);
     this.gripped = -1;
@@ -141,6 +145,11 @@ export class CropTool implements Tool {
     else this.points.set([from.x, from.y, at.x, from.y, at.x, at.y, from.x, at.y]);
   }
 
+  forget(): void {
+    this.from = undefined;
+    this.points.set([]);
+  }
+
   release(): void {
     const points = sourcePoints(this.points(), this.box);
     this.from = undefined;
@@ -187,6 +196,10 @@ export class LevelTool implements Tool {
 
   move(at: Place): void {
     this.points.update(([x, y]) => [x, y, at.x, at.y]);
+  }
+
+  forget(): void {
+    this.points.set([]);
   }
 
   release(): void {

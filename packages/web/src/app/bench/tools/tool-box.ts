@@ -1,6 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import { IDENTITY, inverted, mapPoint } from '@drelk/core';
-import type { FrameView, Place } from '../../engine/messages';
+import { inverted, mapPoint } from '@drelk/core';
+import type { FrameView, Ground, Place } from '../../engine/messages';
 import { Commands } from '../../job/commands';
 import { Workbench } from '../../job/workbench';
 import { BenchState } from '../bench-state';
@@ -19,14 +19,7 @@ export class ToolBox {
   /** Where the pointer is over the bench. */
   readonly hover = signal<Place | undefined>(undefined);
   /** Size of what the bench shows and the map from there to the source. */
-  readonly ground = computed(() => {
-    const frame = this.frame();
-    const view = this.work.view();
-    if (frame) return frame;
-    if (view) return { width: view.width, height: view.height, toSource: view.traced?.toSource ?? IDENTITY };
-    const glance = this.work.glance();
-    return glance && { width: glance.width, height: glance.height, toSource: IDENTITY };
-  });
+  readonly ground = computed((): Ground | undefined => this.frame() ?? this.work.ground());
 
   /** Places of a ruler whose length was not given yet: the tool begins with them when it is taken up again. */
   rulerPlaces: readonly number[] = [];
@@ -81,6 +74,13 @@ export class ToolBox {
     this.hand.set(undefined);
   }
 
+  /** What the hand does now is not meant: nothing comes of it, and the tool stays. */
+  forget(): void {
+    this.active()?.forget?.();
+    this.work.store.tentative.set(undefined);
+    this.hand.set(undefined);
+  }
+
   isActive(id: string): boolean {
     return this.active()?.id === id;
   }
@@ -117,7 +117,10 @@ export class ToolBox {
   private setFrame(frame: FrameView | undefined): void {
     this.asked += frame ? 0 : 1;
     const old = this.frame();
+    const before = this.ground();
     this.frame.set(frame);
+    const after = this.ground();
+    if (before && after && before !== after) this.bench.keepInView(before, after);
     if (old && old !== frame) setTimeout(() => old.bitmap.close(), 1000);
   }
 }

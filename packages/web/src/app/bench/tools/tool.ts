@@ -37,6 +37,8 @@ export interface Tool {
   /** The hand moves while it is down. */
   move(at: Place): void;
   release(at: Place): void;
+  /** The hand is taken away without letting go: what is half made is forgotten. */
+  forget?(): void;
   /** The tool is put down: bitmaps are let go, half-made things forgotten. */
   putDown?(): void;
 }

@@ -7,14 +7,16 @@ import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
 import { ToolButton } from '../../shared/tool-button';
+import { Lights } from '../lights';
 
 /** Background taken away by colour: from the rim, or where it is clicked; or everything but what is clicked. */
 @Component({
   selector: 'drelk-ink-background',
-  imports: [Fold, MatButtonModule, Slide, ToolButton],
+  imports: [Fold, Lights, MatButtonModule, Slide, ToolButton],
   template: `
     <drelk-fold label="Background" [says]="says()">
       <drelk-slide
+        [drelkLights]="{ kind: 'background' }"
         label="From the rim, colours within"
         [max]="60"
         [value]="background()?.tolerance ?? 0"

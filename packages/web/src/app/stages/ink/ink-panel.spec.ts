@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import type { UsedPlate } from '@drelk/core';
 import { fakeWork, render, viewTraced } from '../../../../testing/fake-work';
 import { AxisTool, BrushTool, ClickTool, LoopTool, PourTool } from '../../bench/tools/ink-tools';
+import { Lighting } from '../../job/lighting';
 import { Histogram } from './histogram';
 import { InkBackground } from './ink-background';
 import { InkBands } from './ink-bands';
@@ -59,14 +60,18 @@ describe('the panel of Ink', () => {
     expect(store.document()?.ink).toMatchObject({ kind: 'auto', by: 'auto' });
   });
 
-  it('says what is about to vanish, and lights it up on request', async () => {
-    const { engine, work } = fakeWork();
-    engine.ask.mockResolvedValue({ mask: 'a mask' });
-    const { text, press } = render(InkPanel);
+  it('says what is about to vanish, and lights it up on request', () => {
+    fakeWork();
+    const { text, press, fixture } = render(InkPanel);
+    const lighting = TestBed.inject(Lighting);
     expect(text()).toContain('18.0 % falls to paper');
     press('Light it up');
-    await new Promise((resolve) => setTimeout(resolve));
-    expect(work.lightUp).toHaveBeenCalledWith('a mask');
+    expect(lighting.kept()).toEqual({ kind: 'vanishing' });
+    press('Put the light out');
+    expect(lighting.kept()).toBeUndefined();
+    press('Light it up');
+    fixture.destroy();
+    expect(lighting.kept()).toBeUndefined();
   });
 
   it('makes no step by being opened', () => {
@@ -101,6 +106,19 @@ describe('plates', () => {
     plate('#23324a', 'dark blue', 0.4, true, 1),
     plate('#b5573a', 'brown', 0.1, true, 2),
   ];
+
+  it('lights up a plate while it is pointed at or has the focus', () => {
+    fakeWork(facts({ by: 'plates', plates }));
+    const { element } = render(InkPlates);
+    const lighting = TestBed.inject(Lighting);
+    const [, blue] = element.querySelectorAll('li');
+    blue.dispatchEvent(new Event('pointerenter'));
+    expect(lighting.pointed()).toEqual({ kind: 'plate', colour: '#23324a' });
+    blue.dispatchEvent(new Event('pointerleave'));
+    expect(lighting.pointed()).toBeUndefined();
+    blue.dispatchEvent(new Event('focusin', { bubbles: true }));
+    expect(lighting.pointed()).toEqual({ kind: 'plate', colour: '#23324a' });
+  });
 
   it('are ticked as ink, shown alone, merged and put in order', () => {
     const { store } = fakeWork(facts({ by: 'plates', plates }));

@@ -1,12 +1,12 @@
-import { Component, type OnDestroy, computed, effect, inject, untracked } from '@angular/core';
+import { Component, type OnDestroy, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import type { Kind, Separation } from '@drelk/core';
+import { Lighting } from '../../job/lighting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
-import { ProblemService } from '../../shared/problem.service';
 import { InkBackground } from './ink-background';
 import { InkBands } from './ink-bands';
 import { InkClean } from './ink-clean';
@@ -62,7 +62,7 @@ export class InkPanel implements OnDestroy {
   readonly isOwnKind = computed(() => this.setKindTo() !== 'auto');
   readonly by = computed(() => this.facts()?.by);
   readonly bySays = computed(() => `by ${this.by() ?? 'tone'}`);
-  readonly lit = computed(() => this.work.vanishing() !== undefined);
+  readonly lit = computed(() => this.lighting.kept() !== undefined);
   readonly vanishing = computed(() => {
     const { toPaper = 0, toInk = 0 } = this.facts()?.vanishing ?? {};
     const parts = [
@@ -72,18 +72,10 @@ export class InkPanel implements OnDestroy {
     return parts.length > 0 ? `Of middling tones, ${parts.join(' and ')}.` : '';
   });
   private readonly dialog = inject(MatDialog);
-  private readonly problems = inject(ProblemService);
-
-  constructor() {
-    // What was lit belongs to the settings it was asked for.
-    effect(() => {
-      this.work.store.shown();
-      untracked(() => this.work.lightUp(undefined));
-    });
-  }
+  private readonly lighting = inject(Lighting);
 
   ngOnDestroy(): void {
-    this.work.lightUp(undefined);
+    this.lighting.putOut();
   }
 
   setKind(kind: Kind): void {
@@ -122,17 +114,7 @@ export class InkPanel implements OnDestroy {
     });
   }
 
-  async lightUp(): Promise<void> {
-    const document = this.work.store.document();
-    if (this.lit() || !document) {
-      this.work.lightUp(undefined);
-      return;
-    }
-    try {
-      const { mask } = await this.work.engine.ask('vanishing', { document });
-      this.work.lightUp(mask);
-    } catch (problem) {
-      this.problems.show(problem);
-    }
+  lightUp(): void {
+    this.lighting.kept.update((kept) => (kept ? undefined : { kind: 'vanishing' }));
   }
 }

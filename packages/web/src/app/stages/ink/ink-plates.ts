@@ -4,11 +4,12 @@ import type { UsedPlate } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
 import { Slide } from '../../shared/slide';
+import { Lights } from '../lights';
 
 /** Ink by colour plates: how many, which are ink, merged, recoloured, put in order. */
 @Component({
   selector: 'drelk-ink-plates',
-  imports: [IconButton, MatButtonModule, Slide],
+  imports: [IconButton, Lights, MatButtonModule, Slide],
   templateUrl: './ink-plates.html',
   styleUrls: ['../panel.scss', './ink-plates.scss'],
 })

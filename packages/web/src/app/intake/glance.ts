@@ -9,8 +9,8 @@ export interface Glance {
 }
 
 /** A first look at a picture file. It is decoded beside the page's own work; the file stays as it is. */
-export async function glanceAt(file: ArrayBuffer): Promise<Glance> {
-  const whole = await createImageBitmap(new Blob([file]), { imageOrientation: 'from-image' });
+export async function glanceAt(file: Blob): Promise<Glance> {
+  const whole = await createImageBitmap(file, { imageOrientation: 'from-image' });
   const { width, height } = whole;
   const share = Math.min(1, LONGEST / Math.max(width, height));
   if (share === 1) return { bitmap: whole, width, height };
