@@ -35,6 +35,17 @@ describe('Facts', () => {
     expect(bench.layout()).toMatchObject({ style: 'nodes', opacity: { paths: 1 } });
   });
 
+  it('are lit only where the bench shows what they are about', () => {
+    const { bench } = fakeWork();
+    bench.stage.set('ink');
+    const { press, element } = render(Facts);
+    const off = () => element.querySelector('button:last-child')?.getAttribute('aria-pressed');
+    // Ink by itself has lines chosen, but shows none.
+    expect(off()).toBe('false');
+    press('off, at most');
+    expect(off()).toBe('true');
+  });
+
   it('say nothing of ink where there was no picture', () => {
     const { facts } = viewWith();
     fakeWork(viewWith({ traced: undefined, facts: { ...facts, match: undefined, off: undefined } }));

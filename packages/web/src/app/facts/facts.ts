@@ -1,6 +1,7 @@
 import { Component, computed, inject } from '@angular/core';
 import { BenchState } from '../bench/bench-state';
 import type { Highlight } from '../bench/highlights';
+import type { BenchLayout } from '../bench/layout';
 import { Workbench } from '../job/workbench';
 
 interface Fact {
@@ -95,7 +96,7 @@ export class Facts {
         name: 'off, at most',
         value: this.work.length(off),
         shows: 'Shows paths and ink over one another.',
-        lit: layout.style === 'lines' && layout.opacity.ink > 0,
+        lit: showsRim(layout),
         press: () => this.showRim(),
       },
     ];
@@ -103,9 +104,9 @@ export class Facts {
 
   /** Bare lines over the ink, or the ink away again. */
   private showRim(): void {
-    const { style, opacity } = this.bench.layout();
-    const lit = style === 'lines' && opacity.ink > 0;
-    this.bench.change({ style: 'lines', opacity: { ...opacity, ink: lit ? 0 : 1, paths: 1 } });
+    const layout = this.bench.layout();
+    const ink = showsRim(layout) ? 0 : 1;
+    this.bench.change({ style: 'lines', opacity: { ...layout.opacity, ink, paths: 1 } });
   }
 
   private highlighting(which: Highlight, name: string, value: string, shows: string, warns = false): Fact {
@@ -113,6 +114,9 @@ export class Facts {
     return { name, value, shows, lit, warns, press: () => this.bench.highlight.set(lit ? 'none' : which) };
   }
 }
+
+const showsRim = ({ style, opacity }: BenchLayout) =>
+  style === 'lines' && opacity.ink > 0 && opacity.paths > 0;
 
 /** A long way: metres from one metre on, feet from one foot on. */
 function lengthInLarge(millimetres: number, unit: 'mm' | 'in'): string {

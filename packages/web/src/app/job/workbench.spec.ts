@@ -9,10 +9,13 @@ import type { ArrivedView, EngineProblem, ResultView } from '../engine/messages'
 import { ApiService } from '../shared/api.service';
 import { provideStages } from '../stages/stages';
 import { JobStore } from './job-store';
+import { thumbnailOf } from './thumbnail';
 import { Workbench } from './workbench';
 
+jest.mock('./thumbnail', () => ({ thumbnailOf: jest.fn(() => Promise.resolve(undefined)) }));
+
 /** A workbench with a job on a picture of some size, and an engine that answers when it is told to. */
-async function opened(width: number, height: number) {
+async function opened(width: number, height: number, setThumbnail: () => unknown = () => of(null)) {
   const results = new Subject<ResultView>();
   const problems = new Subject<EngineProblem>();
   const arrivals = new Subject<ArrivedView>();
@@ -44,7 +47,7 @@ async function opened(width: number, height: number) {
       { provide: EngineService, useValue: engine },
       {
         provide: ApiService,
-        useValue: { blob: () => of(new ArrayBuffer(0)), setThumbnail: () => of(null), save: () => NEVER },
+        useValue: { blob: () => of(new ArrayBuffer(0)), setThumbnail, save: () => NEVER },
       },
     ],
   });
@@ -84,6 +87,18 @@ describe('opening a job', () => {
     expect(work.problem()?.message).toContain('Nothing');
     expect(asked()).toEqual(['preview', 'full']);
   });
+});
+
+it('gives the shelf its small picture when the job is left', async () => {
+  const setThumbnail = jest.fn(() => of(undefined));
+  const { results } = await opened(100, 80, setThumbnail);
+  const small = new Blob();
+  jest.mocked(thumbnailOf).mockResolvedValue(small);
+  results.next(viewWith({ mode: 'preview' }));
+  results.next(viewWith());
+  TestBed.resetTestingModule();
+  await new Promise((resolve) => setTimeout(resolve));
+  expect(setThumbnail.mock.calls).toEqual([['job', small]]);
 });
 
 it('keeps the paths it has where a result brings no others', async () => {

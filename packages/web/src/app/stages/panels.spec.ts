@@ -1,3 +1,4 @@
+import type { WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
 import { fakeWork, render, viewWith } from '../../../testing/fake-work';
@@ -43,6 +44,23 @@ describe('the methods of Line', () => {
     expect(text()).toContain('Neighbours share one border exactly');
     press('overlap');
     expect(store.document()?.line.neighbours).toBe('overlap');
+  });
+
+  it('say that Ink changes with them, and can be taken back with it', () => {
+    const { store } = fakeWork();
+    const done = jest.spyOn(TestBed.inject(ProblemService), 'done').mockImplementation();
+    const { press } = render(LinePanel);
+    press('plates');
+    const [message, words, takeBack] = done.mock.calls[0];
+    expect([message, words]).toEqual([
+      'This also changed Ink, which is now taken apart by colour.',
+      'Take it back',
+    ]);
+    takeBack();
+    expect(store.document()).toMatchObject({ line: { method: 'outline' }, ink: { by: 'auto' } });
+    // Where Ink has plates already, nothing else changes, and nothing is said.
+    press('centreline');
+    expect(done).toHaveBeenCalledTimes(1);
   });
 
   it('have their own knobs', () => {
@@ -173,6 +191,25 @@ describe('the panel of Hand off', () => {
     await settled();
     expect(show).toHaveBeenCalledWith(problem);
     expect(text()).toContain('Nothing yet.');
+  });
+
+  it('repeats what Prove found, and keeps files back while the bench shows something else', () => {
+    const finding = {
+      kind: 'coarse' as const,
+      measured: 0.7,
+      allowed: 0.5,
+      places: [],
+      message: 'One pixel becomes 0.70 mm.',
+      hint: 'Make it smaller.',
+    };
+    const { work, engine } = fakeWork(viewWith({ proof: { findings: [finding] } }));
+    const { press, text, fixture } = render(HandOffPanel);
+    expect(text()).toContain('One pixel becomes 0.70 mm.');
+    (work.standing as unknown as WritableSignal<string>).set('stopped');
+    fixture.detectChanges();
+    expect(text()).toContain('files wait until it is done');
+    press('SVG');
+    expect(engine.ask).not.toHaveBeenCalled();
   });
 
   it('keeps the choice of dialect and drawing in the job', () => {

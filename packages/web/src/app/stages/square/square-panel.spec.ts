@@ -116,6 +116,24 @@ describe('the scale', () => {
     expect(store.steps()).toHaveLength(1);
   });
 
+  it('keeps two places whose length was not given yet for when the ruler is taken up again', async () => {
+    const { tools, engine, store } = fakeWork();
+    engine.ask.mockImplementation((type: string, { at }: { at?: object }) =>
+      type === 'cling' ? Promise.resolve(at) : new Promise(() => undefined),
+    );
+    const { press } = render(SquareScale);
+    press('Two points on a ruler');
+    for (const x of [12, 68]) {
+      (tools.active() as RulerTool).press({ x, y: 20 }, -1);
+      (tools.active() as RulerTool).release({ x, y: 20 });
+      await settled();
+    }
+    tools.putDown();
+    press('Two points on a ruler');
+    expect((tools.active() as RulerTool).places()).toEqual([12, 20, 68, 20]);
+    expect(store.steps()).toEqual([]);
+  });
+
   it('comes from a known sheet, and back to what the file says', () => {
     const { store } = fakeWork();
     const { element, fixture, press } = render(SquareScale);
