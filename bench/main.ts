@@ -19,6 +19,7 @@ import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { twoTone } from './pictures';
+import { real } from './real/real';
 
 const source = ({ width, height }: ColourPicture) => ({
   blob: '',
@@ -167,6 +168,7 @@ else if (part === 'accuracy')
     process.argv.includes('each'),
     process.argv.find((word) => /^\d+$/.test(word)),
   );
+else if (part === 'real') await real(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.

@@ -1,5 +1,5 @@
 import { histogram, type GreyPicture } from '../raster';
-import { rimIsDark } from './rim';
+import { paperIsDark } from './paper';
 import type { BandSettings } from './settings';
 import type { Separated } from './separated';
 import { noInk } from './no-ink';
@@ -64,7 +64,7 @@ export function separateByBands(
 ): Separated & { levels: number[] } {
   const levels = bandLevels(histogram(source), settings.levels);
   if (levels.length === 0) throw noInk('The picture has only one tone.');
-  const lightOnDark = ink === 'auto' ? rimIsDark(source, levels[levels.length >> 1]) : ink === 'light';
+  const lightOnDark = ink === 'auto' ? paperIsDark(source, levels[levels.length >> 1]) : ink === 'light';
   const counted = lightOnDark ? [...levels].reverse() : levels;
   const which = settings.shown === 'all' ? counted.length - 1 : Math.min(counted.length - 1, settings.shown);
   const threshold = counted[which];

@@ -2,7 +2,7 @@ import type { Context } from '../context';
 import type { GreyPicture } from '../raster';
 import { FOLLOWED_LEVEL, followLight, windowFor } from './follow-light';
 import { automaticTones } from './level';
-import { rimIsDark } from './rim';
+import { paperIsDark } from './paper';
 import { RIM_LEVEL } from './rim-tones';
 import type { Separated } from './separated';
 import type { InkSettings } from './settings';
@@ -23,7 +23,7 @@ export function separateByTone(
   // Levelled tones lie where they were put; the histogram's medians of thin strokes would be those of their rims.
   const middle = levelled ?? tones.level;
   const level = typeof threshold === 'number' ? threshold - 0.5 : middle;
-  const lightOnDark = settings.ink === 'auto' ? rimIsDark(source, level) : settings.ink === 'light';
+  const lightOnDark = settings.ink === 'auto' ? paperIsDark(source, level) : settings.ink === 'light';
   const turned = lightOnDark ? negative(source) : source;
   const automatic = Math.ceil(middle);
   const common = { lightOnDark, automatic, threshold: typeof threshold === 'number' ? threshold : automatic };

@@ -2,7 +2,7 @@ import { type Context, checkStopped } from '../context';
 import { type ColourPicture, type GreyPicture, findRowChanges, histogram } from '../raster';
 import { automaticTones } from './level';
 import { findColours } from './plate-colours';
-import { rimIsDark } from './rim';
+import { paperIsDark } from './paper';
 import type { Kind } from './settings';
 
 /** What was measured of a picture to tell its kind. */
@@ -49,7 +49,7 @@ const TINT = 6;
 export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Context): Look {
   const counts = histogram(grey);
   const tones = automaticTones(counts);
-  const darkPaper = rimIsDark(grey, tones.level);
+  const darkPaper = paperIsDark(grey, tones.level);
   const colours = findColours(picture, 'auto', context);
   checkStopped(context);
   const coloured = colours.filter(({ lab }) => Math.hypot(lab[1], lab[2]) > COLOURED).length;

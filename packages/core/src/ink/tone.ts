@@ -1,6 +1,6 @@
 import type { Context } from '../context';
 import { type GreyPicture, deblurred, edgeBlur, histogram } from '../raster';
-import { LEVELLED_MIDDLE, levelLight } from './level-light';
+import { LEVELLED_MIDDLE, levelLight } from './light/level-light';
 
 /** Tones made ready to be told apart. */
 export interface Toned {

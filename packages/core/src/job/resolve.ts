@@ -42,14 +42,15 @@ const kindOf = ({ ink }: Pick<JobDocument, 'ink'>, { look }: PictureLook): Kind 
   ink.kind === 'auto' ? look.kind : ink.kind;
 
 /**
- * The corners to flatten by, in source pixels, or null: as set, or those of the sheet in view where the picture is seen
- * to be a photo, whatever a later stage takes it for.
+ * The corners to flatten by, in source pixels, or null: as set, or those of the sheet that is in view beyond doubt
+ * where the picture is seen to be a photo, whatever a later stage takes it for.
  */
 export function cornersOf(document: Pick<JobDocument, 'square'>, seen: PictureLook): Corners | null {
   const { flatten } = document.square;
   if (flatten === 'none') return null;
   if (flatten !== 'auto') return flatten;
-  return seen.look.kind === 'photo' ? (seen.sheet()?.corners ?? null) : null;
+  const sheet = seen.look.kind === 'photo' ? seen.sheet() : undefined;
+  return sheet?.sure ? sheet.corners : null;
 }
 
 /** Square up's settings for a picture `reduction` times smaller than the source. */

@@ -6,7 +6,7 @@ export interface NormalLine {
   distance: number;
 }
 
-/** A straight edge, lighter on the side its angle points to. */
+/** A straight edge, whichever side of it is the lighter: before a busy background that may change on the way. */
 export interface EdgeLine extends NormalLine {
   /**
    * How many places of the line up to each have the edge, and how many lie in the picture: entry t + reach counts
@@ -17,15 +17,15 @@ export interface EdgeLine extends NormalLine {
   reach: number;
 }
 
-/** Directions told apart, over a whole turn. */
-const ANGLES = 360;
+/** Directions told apart, over half a turn. */
+const ANGLES = 180;
 /** A pixel votes for lines within this many steps of its own gradient's direction. */
 const SPREAD = 2;
 /** Lines kept. */
-const MOST_LINES = 28;
+const MOST_LINES = 34;
 /** A line is not found again within this many directions and pixels. */
 const APART_ANGLES = 5;
-const APART_PIXELS = 6;
+const APART_PIXELS = 4;
 /** Weakest gradient that votes (Sobel's operator), and most that one pixel's strength counts. */
 const LEAST = 40;
 const MOST = 240;
@@ -48,17 +48,17 @@ interface EdgePixels {
   count: number;
 }
 
-/** The strongest straight edges, after Hough 1962 as put by Duda and Hart 1972, with the gradient's own direction. */
+/** The strongest straight edges, after Hough 1962 as put by Duda and Hart 1972, each pixel voting near its gradient's direction. */
 export function findLines(gradients: Gradients): EdgeLine[] {
   const { width, height } = gradients;
   const pixels = edgePixels(gradients);
   const reach = Math.ceil(Math.hypot(width, height));
   const distances = 2 * reach + 1;
   const votes = new Float32Array(ANGLES * distances);
-  const cos = Float64Array.from({ length: ANGLES }, (_, k) => Math.cos((2 * Math.PI * k) / ANGLES));
-  const sin = Float64Array.from({ length: ANGLES }, (_, k) => Math.sin((2 * Math.PI * k) / ANGLES));
+  const cos = Float64Array.from({ length: ANGLES }, (_, k) => Math.cos((Math.PI * k) / ANGLES));
+  const sin = Float64Array.from({ length: ANGLES }, (_, k) => Math.sin((Math.PI * k) / ANGLES));
   for (let i = 0; i < pixels.count; i++) {
-    const towards = Math.round((Math.atan2(pixels.ny[i], pixels.nx[i]) * ANGLES) / (2 * Math.PI));
+    const towards = Math.round((Math.atan2(pixels.ny[i], pixels.nx[i]) * ANGLES) / Math.PI);
     for (let off = -SPREAD; off <= SPREAD; off++) {
       const k = (towards + off + 2 * ANGLES) % ANGLES;
       const distance = Math.round(cos[k] * pixels.x[i] + sin[k] * pixels.y[i]) + reach;
@@ -100,13 +100,15 @@ function strongest(votes: Float32Array, distances: number, reach: number): Norma
     const at = i % distances;
     const isNear = lines.some((line) => {
       const turn = Math.abs(line.k - k);
-      return Math.min(turn, ANGLES - turn) <= APART_ANGLES && Math.abs(line.at - at) <= APART_PIXELS;
+      // Past half a turn the same line lies on the other side of the middle.
+      const other = turn > ANGLES / 2 ? 2 * reach - line.at : line.at;
+      return Math.min(turn, ANGLES - turn) <= APART_ANGLES && Math.abs(other - at) <= APART_PIXELS;
     });
     if (isNear) continue;
     lines.push({ k, at });
     if (lines.length === MOST_LINES) break;
   }
-  return lines.map(({ k, at }) => ({ angle: (2 * Math.PI * k) / ANGLES, distance: at - reach }));
+  return lines.map(({ k, at }) => ({ angle: (Math.PI * k) / ANGLES, distance: at - reach }));
 }
 
 /** Cosine of the largest turn between a line's normal and the gradient of a pixel that belongs to it. */
@@ -121,7 +123,7 @@ function refitted(line: NormalLine, pixels: EdgePixels, within: number): NormalL
     const x = pixels.x[i];
     const y = pixels.y[i];
     if (Math.abs(nx * x + ny * y - line.distance) > within) continue;
-    if (nx * pixels.nx[i] + ny * pixels.ny[i] < SAME_WAY) continue;
+    if (Math.abs(nx * pixels.nx[i] + ny * pixels.ny[i]) < SAME_WAY) continue;
     const weight = pixels.weight[i];
     total += weight;
     sumX += weight * x;
@@ -151,7 +153,7 @@ function placesAlong(
   const has = new Uint8Array(2 * reach + 2);
   for (let i = 0; i < pixels.count; i++) {
     if (Math.abs(nx * pixels.x[i] + ny * pixels.y[i] - distance) > 1.6) continue;
-    if (nx * pixels.nx[i] + ny * pixels.ny[i] < SAME_WAY) continue;
+    if (Math.abs(nx * pixels.nx[i] + ny * pixels.ny[i]) < SAME_WAY) continue;
     const t = Math.floor(ny * -pixels.x[i] + nx * pixels.y[i]) + reach;
     has[t] = 1;
     // A slanting line has pixels nearer together than one, with gaps now and then where they are counted.

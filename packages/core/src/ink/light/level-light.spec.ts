@@ -1,10 +1,10 @@
-import { quietContext } from '../context';
-import { type GreyPicture, gaussianBlur } from '../raster';
-import { drawn, random } from '../testing/pictures';
-import { separateByTone } from './by-tone';
+import { quietContext } from '../../context';
+import { type GreyPicture, gaussianBlur } from '../../raster';
+import { drawn, random } from '../../testing/pictures';
+import { separateByTone } from '../by-tone';
 import { levelLight } from './level-light';
-import { FOLLOWED_LEVEL, followLight, sauvolaThreshold } from './follow-light';
-import { makeTone } from './tone';
+import { FOLLOWED_LEVEL, followLight, sauvolaThreshold } from '../follow-light';
+import { makeTone } from '../tone';
 
 const shape = (x: number, y: number) =>
   (Math.abs(x - 90) < 30 && Math.abs(y - 80) < 45) || Math.abs(Math.hypot(x - 220, y - 110) - 50) < 4;

@@ -1,0 +1,87 @@
+import { type Context, checkStopped } from '../../context';
+import { type GreyPicture, histogram, reduceGrey, sizeWithin, surfaceRow } from '../../raster';
+import { automaticTones } from '../level';
+import { paperIsDark } from '../paper';
+import { agreementWith, strongEdges } from './agreement';
+import { fromBarePaper } from './bare-paper';
+import { type Grid, gridOf } from './cells';
+import { type Surfaces, learnAgain } from './learn';
+import { fromSmoothLight } from './smooth-light';
+
+/** Where full ink and full paper lie after levelling, whichever of them is dark. */
+export const LEVELLED_DARK = 16;
+export const LEVELLED_LIGHT = 239;
+export const LEVELLED_MIDDLE = (LEVELLED_DARK + LEVELLED_LIGHT) / 2;
+
+/** Tones between paper and ink below which there is nothing to level. */
+const LEAST_CONTRAST = 16;
+/** Pixels of the copy on which the ways are compared. */
+const JUDGED = 120_000;
+/** Even light is left alone where levelling follows the edges no better than this. */
+const NO_BETTER = -0.03;
+
+/** A way to begin: which tone is paper, and the surfaces. */
+type Way = (grey: GreyPicture, grid: Grid) => { darkPaper: boolean; first: Surfaces | undefined };
+
+/** Paper by itself, light or dark, where ink is thin; the light by itself, where shapes are large. */
+const WAYS: Way[] = [
+  (grey, grid) => ({ darkPaper: false, first: fromBarePaper(grey, grid, false) }),
+  (grey, grid) => ({ darkPaper: true, first: fromBarePaper(grey, grid, true) }),
+  (grey, grid) => {
+    const surfaces = fromSmoothLight(grey, grid);
+    const darkPaper = paperIsDark(placedBetween(grey, surfaces), LEVELLED_MIDDLE);
+    return { darkPaper, first: darkPaper ? { paper: surfaces.ink, ink: surfaces.paper } : surfaces };
+  },
+];
+
+/**
+ * Takes uneven light out of a picture of two tones: shadow, flash burn, tinted paper. The tone of bare paper and
+ * that of full ink are each followed across the picture as a smooth surface, and every pixel is placed
+ * between the two. Where to begin is tried in several ways on a smaller copy, and that one is taken whose rims lie on
+ * the picture's edges best; from there both surfaces are learnt from what was told apart, twice. Undefined where nothing
+ * stands out, and where the tones as they are do as well.
+ */
+export function levelLight(grey: GreyPicture, context: Context): GreyPicture | undefined {
+  const size = sizeWithin(grey.width, grey.height, JUDGED);
+  const small = size.width < grey.width ? reduceGrey(grey, size.width, size.height) : grey;
+  const edges = strongEdges(small, context);
+  const asItIs = agreementWith(edges, small, automaticTones(histogram(small)).level);
+  let best: { way: Way; agrees: number } | undefined;
+  for (const way of WAYS) {
+    checkStopped(context);
+    const levelled = levelledBy(way, small, 1, context);
+    const agrees = levelled ? agreementWith(edges, levelled, LEVELLED_MIDDLE) : 0;
+    if (agrees > (best?.agrees ?? 0)) best = { way, agrees };
+  }
+  if (!best || best.agrees - asItIs < NO_BETTER) return undefined;
+  return levelledBy(best.way, grey, 2, context);
+}
+
+function levelledBy(way: Way, grey: GreyPicture, rounds: number, context: Context): GreyPicture | undefined {
+  const grid = gridOf(grey);
+  const { darkPaper, first } = way(grey, grid);
+  let surfaces = first;
+  for (let round = 0; round < rounds && surfaces; round++) {
+    checkStopped(context);
+    surfaces = learnAgain(grey, grid, darkPaper, surfaces);
+  }
+  return surfaces && placedBetween(grey, surfaces);
+}
+
+function placedBetween(grey: GreyPicture, { paper, ink }: Surfaces): GreyPicture {
+  const { width, height, data } = grey;
+  const result = new Uint8Array(data.length);
+  const paperRow = new Float32Array(width);
+  const inkRow = new Float32Array(width);
+  const span = LEVELLED_LIGHT - LEVELLED_DARK;
+  for (let y = 0; y < height; y++) {
+    surfaceRow(paper, y, paperRow);
+    surfaceRow(ink, y, inkRow);
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      const contrast = Math.max(LEAST_CONTRAST, Math.abs(paperRow[x] - inkRow[x]));
+      const tone = LEVELLED_MIDDLE + (span * (data[i] - (paperRow[x] + inkRow[x]) / 2)) / contrast;
+      result[i] = tone < 0 ? 0 : tone > 255 ? 255 : tone + 0.5;
+    }
+  }
+  return { width, height, data: result };
+}
