@@ -365,6 +365,14 @@ function sheetCases(count: number, photos: readonly string[]): Case[] {
   });
 }
 
+/** What is no photograph among the backgrounds, as it was seen by looking: drawn gradients and flat colours. */
+const DRAWN: Record<string, Kind[]> = {
+  'Fossa_by_Jasper_Roks.jpg': ['photo', 'relief'],
+  'umang_by_Abhishek_Mudgal.jpg': ['photo', 'relief'],
+  'Painting-Colors_by__herobrine7gamer.jpg': ['photo', 'flat', 'relief'],
+  'GreenTraditional.jpg': ['photo', 'flat', 'logo', 'relief'],
+};
+
 /** Photographs with nothing in them to flatten, in colour and in grey. */
 function photoCases(photos: readonly string[]): Case[] {
   return photos.flatMap((file) =>
@@ -377,7 +385,7 @@ function photoCases(photos: readonly string[]): Case[] {
           const side = isGrey ? 900 : 1280;
           const picture = await pictureOf(sharp(file).resize(side, side, { fit: 'inside' }).flatten());
           if (isGrey) toGreys(picture);
-          return { picture, kinds: ['photo'], sheet: null };
+          return { picture, kinds: DRAWN[file.split('/').pop() ?? ''] ?? ['photo'], sheet: null };
         },
       };
     }),

@@ -12,6 +12,8 @@ export interface Look {
   noise: number;
   /** Share of the pixels in even areas that have one of few tones: near 1 for art, small where light falls unevenly. */
   concentration: number;
+  /** Nine tenths of the picture curve by no more than this from pixel to pixel, in tones: small in a relief, which has no texture. */
+  roughness: number;
   /** How far the tone of bare paper varies across the picture, in tones. */
   unevenness: number;
   /** Colours that people would name, and how many of them are not grey. */
@@ -30,6 +32,8 @@ export interface Look {
 const CONCENTRATED = 0.75;
 /** Noise above this, in tones, comes from a camera or a scanner. */
 const NOISY = 0.7;
+/** A relief is smooth: more than this, in tones, is the texture of a photo. */
+const SMOOTH = 3;
 /** Share of ink and paper below which a picture of greys has more than two tones. */
 const TWO_TONE = 0.75;
 /** Strokes thinner than this share of the diagonal are lines. */
@@ -41,7 +45,7 @@ const TINT = 6;
 
 /**
  * Tells what a picture is. Tones spread wide even where neighbours are alike mean light and shade: a photo, or a
- * relief where there is no colour at all. Otherwise tones lie on plateaus: two or more colours that are not grey,
+ * relief where there is neither colour nor texture. Otherwise tones lie on plateaus: two or more colours that are not grey,
  * beside another, make flat art; more than two greys make a relief; and of pictures in two tones thin strokes
  * are a line drawing where they are clean, a scan (or handwriting) where noise or tinted paper betray one, and
  * broad ink is a logo, or a scan where it is noisy.
@@ -62,6 +66,7 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
   const measured = {
     noise,
     concentration,
+    roughness: roughnessOf(grey),
     unevenness,
     colours: colours.length,
     coloured,
@@ -73,11 +78,28 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
 }
 
 function kindOf(look: Omit<Look, 'kind'>, tint: number): Kind {
-  if (look.concentration < CONCENTRATED) return look.greyOnly ? 'relief' : 'photo';
+  if (look.concentration < CONCENTRATED)
+    return look.greyOnly && look.roughness <= SMOOTH ? 'relief' : 'photo';
   if (look.coloured >= 2 && look.colours >= 3) return 'flat';
   if (look.colours >= 4 || look.twoTone < TWO_TONE) return 'relief';
   if (look.thinness < THIN) return look.noise > NOISY || tint > TINT ? 'scan' : 'line';
   return look.noise > NOISY ? 'scan' : 'logo';
+}
+
+/** The size of the Laplacian that nine tenths of the pixels do not exceed. */
+function roughnessOf({ width, height, data }: GreyPicture): number {
+  const counts = new Uint32Array(1021);
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 200_000)));
+  let left = 0;
+  for (let y = 1; y < height - 1; y += step) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x += step, i += step) {
+      counts[Math.abs(4 * data[i] - data[i - 1] - data[i + 1] - data[i - width] - data[i + width])]++;
+      left += 0.9;
+    }
+  }
+  let size = 0;
+  while (size < counts.length && (left -= counts[size]) > 0) size++;
+  return size;
 }
 
 /** Tones of one plateau, and how many plateaus may hold a picture; two may be as wide as its noise makes them. */
