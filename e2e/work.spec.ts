@@ -1,26 +1,8 @@
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
 import { drop, expectSaved, fact, goTo, openSample, stage } from './support/page';
+import { foliage } from './support/pictures';
 import { expect, test } from './support/server';
-
-/** A photo-like picture that takes a while: leaves of light and shade, and grain. */
-async function foliage(width: number, height: number): Promise<Buffer> {
-  const data = Buffer.alloc(3 * width * height);
-  let state = 7;
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-      const leaf =
-        Math.sin(x / 9 + 3 * Math.sin(y / 23)) * Math.cos(y / 11 + 2 * Math.sin(x / 31)) +
-        0.5 * Math.sin((x * y) / 9000);
-      const tone = 128 + 70 * leaf + 24 * (state / 2 ** 32 - 0.5);
-      for (let c = 0; c < 3; c++) data[i++] = Math.max(0, Math.min(255, tone + 12 * (c - 1)));
-    }
-  }
-  return sharp(data, { raw: { width, height, channels: 3 } })
-    .jpeg({ quality: 88 })
-    .toBuffer();
-}
 
 const nameField = (page: Page) => page.getByRole('textbox', { name: 'Name of the job' });
 async function rename(page: Page, name: string): Promise<void> {
@@ -41,7 +23,7 @@ test('a job touched during its first computation comes to a result, and Stop is 
   await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
 
   // Stopped on the way, what is shown is not what the settings give: nothing is handed off.
-  await page.getByRole('radio', { name: 'dark' }).first().click();
+  await page.getByRole('button', { name: 'show all of it' }).click();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText('Stopped: not worked out yet')).toBeVisible();
   await expect(page.locator('drelk-facts')).toHaveClass(/passing/);

@@ -115,6 +115,7 @@ const ink = Joi.object({
     brightness: Joi.number().min(-100).max(100).required(),
     contrast: Joi.number().min(-100).max(100).required(),
     levelled: auto(Joi.boolean()),
+    detail: auto(Joi.number().min(0).max(100)),
   }).required(),
   threshold: Joi.alternatives(Joi.valid('auto', 'local'), Joi.number().integer().min(0).max(255)).required(),
   ink: Joi.string().valid('auto', 'dark', 'light').required(),

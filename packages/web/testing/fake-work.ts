@@ -54,6 +54,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
       toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
       square: {
         corners: null,
+        offered: null,
         hints: [],
         scale: { from: 'file', millimetresPerPixel: 0.5, uncertainty: 0 },
       },
@@ -61,6 +62,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
         kind: 'logo',
         by: 'tone',
         levelled: false,
+        detail: 100,
         before: new Uint32Array(256),
         after: new Uint32Array(256),
         automatic: 128,

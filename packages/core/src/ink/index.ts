@@ -6,6 +6,7 @@ export * from './level';
 export * from './paper';
 export * from './light/level-light';
 export * from './tone';
+export * from './detail';
 export * from './follow-light';
 export * from './separated';
 export * from './by-tone';

@@ -25,7 +25,7 @@ export function paperIsDark(grey: GreyPicture, level: number): boolean {
 export function evidenceOf(grey: GreyPicture, level: number): { rim: number; share: number; pieces: number } {
   const { width, data } = grey;
   let dark = 0;
-  for (let i = 0; i < data.length; i++) if (data[i] < level) dark++;
+  for (const tone of data) if (tone < level) dark++;
   const changes = findRowChanges(grey, level, quietContext);
   const inside = (of: 'ink' | 'paper') => {
     const { area, rim, count } = findComponents(changes, width, of);

@@ -16,6 +16,8 @@ export interface ToneSettings {
   contrast: number;
   /** Uneven light taken out; `auto` does so for photos. */
   levelled: 'auto' | boolean;
+  /** From 0 (calm) to 100 (all there is); `auto` leaves photos as much as can be cut, and everything else all of it. */
+  detail: 'auto' | number;
 }
 
 /** Areas taken to be paper by their colour. Places x, y in source pixels; distances by CIEDE2000. */
@@ -109,7 +111,7 @@ export interface InkSettings {
 export const INK_DEFAULTS: InkSettings = {
   kind: 'auto',
   by: 'auto',
-  tone: { brightness: 0, contrast: 0, levelled: 'auto' },
+  tone: { brightness: 0, contrast: 0, levelled: 'auto', detail: 'auto' },
   threshold: 'auto',
   ink: 'auto',
   background: { tolerance: null, away: [], keep: [] },

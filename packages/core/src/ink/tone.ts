@@ -1,5 +1,7 @@
 import type { Context } from '../context';
 import { type GreyPicture, deblurred, edgeBlur, histogram } from '../raster';
+import { withDetail } from './detail';
+import { automaticTones } from './level';
 import { LEVELLED_MIDDLE, levelLight } from './light/level-light';
 
 /** Tones made ready to be told apart. */
@@ -18,6 +20,15 @@ export function toneCurve(brightness: number, contrast: number): Uint8Array {
   return Uint8Array.from({ length: 256 }, (_, tone) =>
     Math.round(Math.min(255, Math.max(0, (tone - 127.5) * slope + 127.5 + brightness))),
   );
+}
+
+/** Where ink and paper part by themselves: where levelled tones were put, or half way between the two of the histogram. */
+export const levelOf = ({ levelled, after }: Toned): number => levelled ?? automaticTones(after).level;
+
+/** The same with less detail. */
+export function calmed(toned: Toned, detail: number, context: Context): Toned {
+  const grey = withDetail(toned.grey, detail, context);
+  return grey === toned.grey ? toned : { ...toned, grey, after: histogram(grey) };
 }
 
 /** Levels the light where that is wanted, then applies brightness and contrast. */

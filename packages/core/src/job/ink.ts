@@ -1,12 +1,17 @@
 import type { Context } from '../context';
 import {
+  type CleanNumbers,
   type Ink,
   type Plates,
   type Separated,
   type Toned,
   type UsedPlate,
   type Vanishing,
+  calmed,
   findBackground,
+  fittingDetail,
+  leastArea,
+  levelOf,
   makeInk,
   makePlates,
   makeTone,
@@ -38,6 +43,8 @@ export interface InkResult {
   /** 1 for every pixel that is taken for background; undefined where nothing is. */
   background: Uint8Array | undefined;
   vanishing: Vanishing;
+  /** How much of the detail is there, 0 to 100. */
+  detail: number;
   /** Settings as they were used, in this picture's pixels. */
   settings: ResolvedInk;
   ink: Ink;
@@ -57,9 +64,14 @@ export function runInk(
     ? { x: mean(corners, 0) / reduction, y: mean(corners, 1) / reduction }
     : { x: source.width / 2, y: source.height / 2 };
   const settings = resolveInk(document, seen, plan.toResult, reduction, middle);
-  const toned = step('tone', 'tone', `${square.key} ${JSON.stringify(settings.tone)}`, () =>
-    makeTone(grey, settings.tone, context),
+  const { detail: asked, ...tone } = settings.tone;
+  const whole = step('tone', 'tone', `${square.key} ${JSON.stringify(tone)}`, () =>
+    makeTone(grey, tone, context),
   );
+  const detail = step('tone', 'detail', `${whole.key} ${asked}`, () =>
+    asked === 'fitting' ? fittingDetail(whole.value.grey, levelOf(whole.value), context) : asked,
+  ).value;
+  const toned = step('tone', 'toned', `${whole.key} ${detail}`, () => calmed(whole.value, detail, context));
   const taken = takeApart(settings, square.key, picture, toned, step, context);
   const background = step(
     'separate',
@@ -73,8 +85,9 @@ export function runInk(
   const drawn = step('hand', 'hand', `${separated.key} ${JSON.stringify(settings.strokes)}`, () =>
     replayStrokes(separated.value, picture, settings.strokes, context),
   );
-  const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(settings.clean)}`, () =>
-    makeInk(drawn.value, settings.clean, context),
+  const clean = cleanFor(document, settings.clean, leastArea(detail, picture));
+  const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(clean)}`, () =>
+    makeInk(drawn.value, clean, context),
   );
   const vanishing = step('ink', 'vanishing', separated.key, () => vanishingShares(separated.value, context));
   return {
@@ -87,10 +100,18 @@ export function runInk(
       taken: taken.value.taken,
       background: background.value,
       vanishing: vanishing.value,
-      settings,
+      settings: { ...settings, clean },
+      detail,
       ink: ink.value,
     },
   };
+}
+
+/** What goes with the detail goes where specks and pinholes are not set by hand. */
+function cleanFor({ ink }: Pick<JobDocument, 'ink'>, clean: CleanNumbers, least: number): CleanNumbers {
+  const at = (which: 'specks' | 'pinholes') =>
+    ink.clean[which] === 'auto' ? Math.max(clean[which], least) : clean[which];
+  return { ...clean, specks: at('specks'), pinholes: at('pinholes') };
 }
 
 const mean = (corners: Corners, from: 0 | 1) =>

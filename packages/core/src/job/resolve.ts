@@ -1,5 +1,6 @@
 import {
   type CleanNumbers,
+  FINEST,
   type InkSettings,
   type Kind,
   type Separation,
@@ -15,7 +16,7 @@ import type { PictureLook } from './look';
 export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'strokes' | 'clean'> {
   kind: Kind;
   by: Separation;
-  tone: { brightness: number; contrast: number; levelled: boolean };
+  tone: { brightness: number; contrast: number; levelled: boolean; detail: 'fitting' | number };
   /** In the order in which they are replayed. */
   strokes: Stroke[];
   clean: CleanNumbers;
@@ -87,7 +88,7 @@ export function resolveInk(
   const kind = kindOf(document, seen);
   const scale = localScale(toResult, middle) / reduction;
   const place = (values: readonly number[]) => placed(values, toResult, reduction);
-  const { levelled } = ink.tone;
+  const { levelled, detail } = ink.tone;
   const specks = (value: 'auto' | number) =>
     (value === 'auto' ? specksFor(kind, seen) : value) * scale * scale;
   const { clean, edges } = ink;
@@ -106,6 +107,7 @@ export function resolveInk(
         levelled === 'auto'
           ? kind === 'photo' || (kind === 'scan' && seen.look.unevenness > SCAN_UNEVEN)
           : levelled,
+      detail: detail === 'auto' ? (kind === 'photo' ? 'fitting' : FINEST) : detail,
     },
     background: { ...ink.background, away: place(ink.background.away), keep: place(ink.background.keep) },
     edges: { ...edges, fineness: edges.fineness * scale, width: edges.width * scale },

@@ -11,7 +11,7 @@ const stored = (name: string) =>
     line: object;
     ink: { strokes?: object[] };
   };
-const older = ['schema-1-first', 'schema-1-ink', 'schema-1-line'];
+const older = ['schema-1-first', 'schema-1-ink', 'schema-1-line', 'schema-2'];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
 function keysOf(value: unknown, path = ''): string[] {
@@ -38,6 +38,10 @@ describe('a document of an older schema', () => {
     });
     const line = stored('schema-1-line').line;
     expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual(line);
+  });
+
+  it('keeps all the detail it had', () => {
+    for (const name of older) expect((upgraded(stored(name)) as JobDocument).ink.tone.detail).toBe(100);
   });
 
   it('keeps strokes of the hand in their order, under ids', () => {

@@ -1,5 +1,5 @@
 import { DrelkError } from '../error';
-import { INK_DEFAULTS } from '../ink';
+import { FINEST, INK_DEFAULTS } from '../ink';
 import { DEFAULTS, SCHEMA } from './document';
 
 type Plain = Record<string, unknown>;
@@ -9,7 +9,7 @@ const isPlain = (value: unknown): value is Plain =>
 const plain = (value: unknown): Plain => (isPlain(value) ? value : {});
 
 /** What is to be done to a document of each older schema to make it one of the next. */
-const NEXT: Record<number, (document: Plain) => Plain> = { 1: keyedStrokes };
+const NEXT: Record<number, (document: Plain) => Plain> = { 1: keyedStrokes, 2: allDetail };
 
 /**
  * Schema 1 grew while it was one: the first jobs knew neither flattening nor scales, and took ink by its tone alone;
@@ -40,6 +40,12 @@ function keyedStrokes(document: Plain): Plain {
     },
     line: { ...DEFAULTS.line, ...plain(document['line']) },
   };
+}
+
+/** Schema 2 knew of no detail: all of it was there. */
+function allDetail(document: Plain): Plain {
+  const ink = plain(document['ink']);
+  return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), detail: FINEST } } };
 }
 
 /**

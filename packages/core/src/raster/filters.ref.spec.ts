@@ -5,6 +5,7 @@ import { coloured, drawn, random } from '../testing/pictures';
 import { gaussianBlur } from './blur';
 import { distanceTransform } from './distance';
 import { findEdges } from './edges';
+import { guidedFilter } from './guided-filter';
 import { closed, dilated, eroded, opened } from './morphology';
 import { eachRowStatistics } from './statistics';
 import type { GreyPicture } from './picture';
@@ -38,6 +39,36 @@ describe('gaussianBlur', () => {
     const side = 2 * Math.ceil(3 * sigma) + 1;
     cv.GaussianBlur(greyMat(cv, grey), to, new cv.Size(side, side), sigma, sigma, cv.BORDER_REFLECT_101);
     expect(worst(gaussianBlur(grey, sigma).data, to.data)).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('guidedFilter', () => {
+  // He, Sun and Tang 2013, algorithm 1, put together from the library's box filter; away from the rim, which it mirrors.
+  it.each([
+    [2, 100],
+    [5, 900],
+  ])('radius %d, epsilon %d is algorithm 1 on the library’s box filter', (radius, epsilon) => {
+    const grey = blobs(70, 50, radius);
+    const side = 2 * radius + 1;
+    const kernel = cv.matFromArray(side, side, cv.CV_32F, new Array<number>(side * side).fill(1 / side ** 2));
+    const box = (values: Float32Array) => {
+      const to = new cv.Mat();
+      cv.filter2D(cv.matFromArray(50, 70, cv.CV_32F, Array.from(values)), to, -1, kernel);
+      return Float32Array.from(to.data32F);
+    };
+    const tones = Float32Array.from(grey.data);
+    const mean = box(tones);
+    const squares = box(tones.map((tone) => tone * tone));
+    const a = mean.map((mu, i) => (squares[i] - mu * mu) / (squares[i] - mu * mu + epsilon));
+    const b = a.map((share, i) => (1 - share) * mean[i]);
+    const [meanA, meanB] = [box(a), box(b)];
+    const own = guidedFilter(grey, radius, epsilon, quietContext).data;
+    for (let y = 2 * radius; y < 50 - 2 * radius; y++) {
+      for (let x = 2 * radius; x < 70 - 2 * radius; x++) {
+        const i = 70 * y + x;
+        expect(Math.abs(own[i] - (meanA[i] * tones[i] + meanB[i]))).toBeLessThanOrEqual(0.51);
+      }
+    }
   });
 });
 

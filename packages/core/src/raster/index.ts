@@ -19,3 +19,4 @@ export * from './thinning';
 export * from './polygon-fill';
 export * from './between';
 export * from './edge-blur';
+export * from './guided-filter';

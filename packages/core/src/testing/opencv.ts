@@ -56,6 +56,7 @@ export interface Cv {
   KMEANS_PP_CENTERS: number;
   matFromArray(rows: number, columns: number, type: number, values: ArrayLike<number>): Mat;
   cvtColor(from: Mat, to: Mat, code: number): void;
+  filter2D(from: Mat, to: Mat, depth: number, kernel: Mat): void;
   threshold(from: Mat, to: Mat, level: number, most: number, kind: number): number;
   adaptiveThreshold(
     from: Mat,

@@ -62,6 +62,56 @@ describe('levelled light', () => {
     expect(agreement(plain)).toBeLessThan(agreement(levelled(picture)) - 0.1);
   });
 
+  /** A large shape on a wall under a light, and the share of the pixels that come out on the right side. */
+  const large = (
+    inside: (x: number, y: number) => boolean,
+    ink: number,
+    wall: number,
+    light: (x: number, y: number) => number,
+  ) => {
+    const next = random(4);
+    const shape = drawn(400, 300, inside, 4);
+    const soft = gaussianBlur(shape, 0.8);
+    const data = soft.data.map((tone, i) => {
+      const value = ink + ((wall - ink) * tone) / 255;
+      return Math.round(value * light(i % 400, Math.floor(i / 400)) + 3 * (next() + next() - 1));
+    });
+    const found = levelled({ width: 400, height: 300, data });
+    let same = 0;
+    shape.data.forEach((tone, i) => {
+      if (found.grey.data[i] < found.level === tone < 127.5) same++;
+    });
+    return same / shape.data.length;
+  };
+  const vignette = (x: number, y: number) => 1 - 0.45 * (((x - 200) / 250) ** 2 + ((y - 150) / 250) ** 2);
+  const slope = (x: number) => 1 - 0.5 * (x / 400);
+  it.each([
+    [
+      'a disc over most of the wall',
+      (x: number, y: number) => Math.hypot(x - 210, y - 150) < 135,
+      50,
+      200,
+      vignette,
+    ],
+    [
+      'a plate with a hole',
+      (x: number, y: number) =>
+        Math.abs(x - 190) < 150 && Math.abs(y - 150) < 110 && Math.hypot(x - 190, y - 150) > 40,
+      40,
+      190,
+      slope,
+    ],
+    [
+      'light on a dark wall',
+      (x: number, y: number) => Math.hypot((x - 200) / 1.4, y - 150) < 120,
+      190,
+      50,
+      vignette,
+    ],
+  ])('takes no large shape for paper: %s', (_name, inside, ink, wall, light) => {
+    expect(large(inside, ink, wall, light)).toBeGreaterThan(0.995);
+  });
+
   it('has nothing to level in a picture of nothing', () => {
     const blank = { width: 80, height: 60, data: new Uint8Array(4800).fill(200) };
     expect(levelLight(blank, quietContext)).toBeUndefined();

@@ -160,6 +160,8 @@ export interface TracedView {
 export interface SquareFacts {
   /** Corners it was flattened by, in source pixels; null where it was not. */
   corners: number[] | null;
+  /** Corners of four straight sides that may be a sheet's, where nothing was flattened by them. */
+  offered: number[] | null;
   /** Size in millimetres of a pixel of the squared-up picture as Square up knows it, with how sure that is. */
   scale: Scale;
   hints: SquareHint[];
@@ -170,6 +172,8 @@ export interface InkFacts {
   kind: Kind;
   by: Separation;
   levelled: boolean;
+  /** How much of the detail is there, 0 to 100. */
+  detail: number;
   /** Tone counts before and after tones were changed. */
   before: Uint32Array;
   after: Uint32Array;

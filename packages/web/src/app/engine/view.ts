@@ -55,10 +55,13 @@ export function atSourceScale(map: readonly number[], reduction: number): number
   return [...composed(grow, composed(map, shrink))];
 }
 
-function squareFactsOf({ corners, hints, plan, reduction }: Traced): SquareFacts {
+function squareFactsOf({ corners, hints, plan, reduction, seen }: Traced): SquareFacts {
+  const sheet = corners === null && seen.look.kind === 'photo' ? seen.sheet() : undefined;
+  const offered = sheet ? [...sheet.corners] : null;
   const { millimetresPerPixel } = plan.scale;
   return {
     corners: corners && [...corners],
+    offered,
     hints,
     scale: {
       ...plan.scale,
@@ -68,12 +71,13 @@ function squareFactsOf({ corners, hints, plan, reduction }: Traced): SquareFacts
 }
 
 function inkFactsOf({ kind, seen, ink, picture, reduction }: Traced): InkFacts {
-  const { toned, separated, plates, bands, vanishing, settings } = ink;
+  const { toned, separated, plates, bands, vanishing, settings, detail } = ink;
   const scale = reduction * reduction;
   return {
     kind,
     by: settings.by,
     levelled: toned.levelled !== undefined,
+    detail,
     before: toned.before,
     after: toned.after,
     automatic: separated.automatic,

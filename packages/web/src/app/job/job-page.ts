@@ -24,12 +24,13 @@ import { JobStore } from './job-store';
 import { Lighting } from './lighting';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
+import { Understood } from './understood';
 import { Workbench } from './workbench';
 
 /** One job: strip, bench, facts and the panel of the stage at hand. */
 @Component({
   selector: 'drelk-job-page',
-  imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, ViewBar],
+  imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
   providers: [provideStages(), BenchState, Commands, JobPageId, JobStore, Lighting, ToolBox, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
@@ -63,6 +64,8 @@ export class JobPage {
     // What was changed elsewhere is told by what can be done about it.
     return why && (saved === 'not saved' || saved === 'refused') ? `${saved}: ${why}` : saved;
   });
+  /** The job was untouched when it was opened: what was understood by itself is told. */
+  readonly isFresh = signal(false);
   readonly isBinned = signal(false);
   readonly apart = computed(() => {
     const draft = this.store.apart();
@@ -164,6 +167,7 @@ export class JobPage {
 
   private async show(job: JobRecord): Promise<void> {
     this.isBinned.set(job.binned);
+    this.isFresh.set(job.steps.length === 0);
     this.bench.restore(job.id);
     this.store.load(job);
     const changes = await this.store.takeUp(job);

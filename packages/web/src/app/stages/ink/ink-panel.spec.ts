@@ -87,7 +87,12 @@ it('tone: brightness, contrast, levelled light', () => {
   slide('Brightness', 20);
   slide('Contrast', -10);
   press('yes');
-  expect(store.document()?.ink.tone).toEqual({ brightness: 20, contrast: -10, levelled: true });
+  expect(store.document()?.ink.tone).toEqual({
+    brightness: 20,
+    contrast: -10,
+    levelled: true,
+    detail: 'auto',
+  });
 });
 
 describe('plates', () => {

@@ -10,21 +10,15 @@ import { Fold } from '../../shared/fold';
 import { InkBackground } from './ink-background';
 import { InkBands } from './ink-bands';
 import { InkClean } from './ink-clean';
+import { InkDetail } from './ink-detail';
 import { InkEdges } from './ink-edges';
 import { InkHand } from './ink-hand';
 import { InkPlates } from './ink-plates';
 import { InkThreshold } from './ink-threshold';
 import { InkTone } from './ink-tone';
+import { KIND_NAMES } from './kind-names';
 import { OptionsSheet } from './options-sheet';
 
-const KIND_NAMES: [Kind, string][] = [
-  ['logo', 'Logo'],
-  ['flat', 'Flat colours'],
-  ['line', 'Line drawing'],
-  ['scan', 'Scan, handwriting'],
-  ['photo', 'Photo'],
-  ['relief', 'Grey relief'],
-];
 const SEPARATION_NAMES: [Separation, string][] = [
   ['tone', 'tone'],
   ['plates', 'plates'],
@@ -40,6 +34,7 @@ const SEPARATION_NAMES: [Separation, string][] = [
     InkBackground,
     InkBands,
     InkClean,
+    InkDetail,
     InkEdges,
     InkHand,
     InkPlates,

@@ -1,0 +1,67 @@
+import type { Context } from '../context';
+import {
+  type GreyPicture,
+  findComponents,
+  findRowChanges,
+  gaussianBlur,
+  guidedFilter,
+  reduceGrey,
+  sizeWithin,
+} from '../raster';
+
+/** Everything that is there; and the calmest. */
+export const FINEST = 100;
+/** Detail is tried in steps of this. */
+const STEP = 20;
+/** At the calmest: radius of smoothing and side of the least area, as shares of the shorter side; and tones smoothed. */
+const RADIUS = 0.02;
+const LEAST_SIDE = 0.05;
+const TONES = 130;
+/** What is left is blurred by this share of the radius, so that even areas near the level do not turn to lace. */
+const BLUR = 0.2;
+/** What a first sight of a photo may come to, so that a machine can cut it; and pixels of rim that come to one node. */
+const MOST_PIECES = 400;
+const MOST_NODES = 4300;
+const RIM_OF_NODE = 5.5;
+/** Pixels of the copy on which pieces are counted. */
+const COUNTED = 800_000;
+
+/** How far from finest to calmest, 0 to 1. */
+const calm = (detail: number) => 1 - detail / FINEST;
+
+/** Tones with less detail: smoothed within edges. */
+export function withDetail(grey: GreyPicture, detail: number, context: Context): GreyPicture {
+  if (detail >= FINEST) return grey;
+  const radius = Math.max(1, Math.round(RADIUS * calm(detail) * Math.min(grey.width, grey.height)));
+  const smooth = guidedFilter(grey, radius, (10 + TONES * calm(detail)) ** 2, context);
+  return gaussianBlur(smooth, Math.max(0.5, BLUR * radius));
+}
+
+/** Pieces and holes smaller than this, in square pixels, go with the detail. */
+export const leastArea = (detail: number, { width, height }: { width: number; height: number }): number =>
+  detail >= FINEST ? 0 : (LEAST_SIDE * calm(detail) * Math.min(width, height)) ** 2;
+
+/** The most detail at which what lies below the level can still be cut: so many pieces and nodes at most. */
+export function fittingDetail(grey: GreyPicture, level: number, context: Context): number {
+  const size = sizeWithin(grey.width, grey.height, COUNTED);
+  const scale = grey.width / size.width;
+  const small = scale > 1 ? reduceGrey(grey, size.width, size.height) : grey;
+  const fits = (detail: number): boolean => {
+    const changes = findRowChanges(withDetail(small, detail, context), level, context);
+    const least = leastArea(detail, small);
+    const rim = (changes.at.length * Math.PI) / 4;
+    const pieces = (['ink', 'paper'] as const).map(
+      (of) => findComponents(changes, small.width, of).area.filter((area) => area > least).length,
+    );
+    return pieces[0] + pieces[1] <= MOST_PIECES && (rim * scale) / RIM_OF_NODE <= MOST_NODES;
+  };
+  if (fits(FINEST)) return FINEST;
+  // The more detail, the more pieces: the last step that fits is found by halving.
+  let [low, high] = [0, FINEST / STEP];
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (fits(middle * STEP)) low = middle;
+    else high = middle;
+  }
+  return low * STEP;
+}

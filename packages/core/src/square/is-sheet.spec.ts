@@ -1,0 +1,68 @@
+import { gaussianBlur } from '../raster';
+import { random } from '../testing/pictures';
+import { isSheet } from './is-sheet';
+
+const [width, height] = [400, 300];
+const corners = [70, 60, 330, 45, 345, 250, 60, 235];
+const points = [0, 1, 2, 3].map((k) => ({ x: corners[2 * k], y: corners[2 * k + 1] }));
+const next = random(9);
+const isInside = (x: number, y: number) =>
+  points.every((from, k) => {
+    const to = points[(k + 1) % 4];
+    return (to.x - from.x) * (y - from.y) - (to.y - from.y) * (x - from.x) > 0;
+  });
+
+/** A scene by its tones inside and outside the four sides, blurred as a camera does, with grain. */
+function scene(inside: (x: number, y: number) => number, outside: (x: number, y: number) => number) {
+  const data = Uint8Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const tone = isInside(x + 0.5, y + 0.5) ? inside(x, y) : outside(x, y);
+    return Math.max(0, Math.min(255, tone + 4 * (next() - 0.5)));
+  });
+  return gaussianBlur({ width, height, data }, 1.2);
+}
+
+const word = (x: number, y: number) => Math.abs(y - 150) < 30 && x > 120 && x < 280 && x % 40 < 16;
+const busy = (x: number, y: number) => 90 + 70 * Math.sin(x / 6 + Math.sin(y / 9)) * Math.cos(y / 7);
+const signed = (x: number, y: number) => (word(x, y) ? 50 : 205);
+
+describe('a sheet', () => {
+  it.each([
+    ['before a busy background', signed, busy],
+    ['darker than what is around it', (x: number, y: number) => (word(x, y) ? 220 : 60), () => 130],
+    ['in light that falls off', (x: number, y: number) => signed(x, y) * (1 - x / 900), () => 40],
+    [
+      'with the edge of a shadow across it',
+      (x: number, y: number) => signed(x, y) * (x + y > 330 ? 0.6 : 1),
+      () => 30,
+    ],
+  ])('%s is one', (_name, inside, outside) => {
+    expect(isSheet(scene(inside, outside), points)).toBe(true);
+  });
+
+  it.each([
+    ['with nothing on it', () => 205, busy],
+    ['like what is around it', signed, () => 204],
+    ['as busy inside as outside', busy, (x: number, y: number) => busy(x + 40, y) / 2],
+  ])('%s is none', (_name, inside, outside) => {
+    expect(isSheet(scene(inside, outside), points)).toBe(false);
+  });
+
+  it('that lies straight already needs no flattening, and what stands on a corner is a shape', () => {
+    const picture = scene(signed, busy);
+    const straight = [
+      [70, 50],
+      [330, 50],
+      [330, 240],
+      [70, 240],
+    ].map(([x, y]) => ({ x, y }));
+    expect(isSheet(picture, straight)).toBe(false);
+    const onCorner = [
+      [200, 20],
+      [330, 150],
+      [200, 280],
+      [70, 150],
+    ].map(([x, y]) => ({ x, y }));
+    expect(isSheet(picture, onCorner)).toBe(false);
+  });
+});

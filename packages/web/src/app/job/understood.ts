@@ -1,0 +1,126 @@
+import { Component, computed, inject, signal } from '@angular/core';
+import { FINEST, type JobDocument } from '@drelk/core';
+import { BenchState } from '../bench/bench-state';
+import { KIND_NAMES } from '../stages/ink/kind-names';
+import { Workbench } from './workbench';
+
+/** One part of what was understood of a picture, and what takes it back, or takes it up. */
+interface Part {
+  says: string;
+  /** What the button does, in words. */
+  does: string;
+  press: () => void;
+}
+
+/** In one line, what was understood of a picture by itself; each part of it can be taken back with a click. */
+@Component({
+  selector: 'drelk-understood',
+  template: `
+    @if (!hidden()) {
+      <p role="group" aria-label="What was understood of the picture">
+        <span>{{ says() }}</span>
+        @for (part of parts(); track part.says) {
+          <span class="part">
+            {{ part.says }}
+            <button type="button" class="plain" (click)="part.press()">{{ part.does }}</button>
+          </span>
+        }
+        <button type="button" class="plain end" (click)="hidden.set(true)">All right</button>
+      </p>
+    }
+  `,
+  styles: `
+    p {
+      align-items: baseline;
+      background: var(--surface-high);
+      border-bottom: 1px solid var(--edge);
+      display: flex;
+      flex-wrap: wrap;
+      font-size: 14px;
+      gap: 2px 14px;
+      margin: 0;
+      padding: 5px 12px;
+    }
+    .part {
+      white-space: nowrap;
+    }
+    .end {
+      margin-left: auto;
+    }
+  `,
+})
+export class Understood {
+  readonly hidden = signal(false);
+  private readonly work = inject(Workbench);
+  private readonly bench = inject(BenchState);
+  private readonly traced = computed(() => this.work.view()?.traced);
+  /** What kind of picture it is; room for the line is kept while that is not known. */
+  readonly says = computed(() => {
+    const kind = this.traced()?.ink.kind;
+    const name = KIND_NAMES.find(([id]) => id === kind)?.[1];
+    if (!name || this.work.view()?.mode !== 'full') return 'Looking at the picture …';
+    return this.parts().length > 0 ? `${name}:` : `${name}, taken as it is.`;
+  });
+  readonly parts = computed((): Part[] => {
+    const document = this.work.store.document();
+    const traced = this.traced();
+    if (!document || !traced || this.work.view()?.mode !== 'full') return [];
+    return [...this.ofSquare(document), ...this.ofInk(document)];
+  });
+
+  private ofSquare({ square }: JobDocument): Part[] {
+    const { corners, offered } = this.traced()?.square ?? {};
+    if (square.flatten !== 'auto') return [];
+    if (corners)
+      return [
+        {
+          says: 'flattened',
+          does: 'leave it as it is',
+          press: () => this.change('Not flattened', (draft) => (draft.square.flatten = 'none')),
+        },
+      ];
+    if (offered)
+      return [
+        {
+          says: 'four straight sides in view',
+          does: 'flatten by them',
+          press: () => {
+            this.change('Flatten by what is in view', (draft) => (draft.square.flatten = [...offered]));
+            this.bench.stage.set('square');
+          },
+        },
+      ];
+    return [];
+  }
+
+  private ofInk({ ink }: JobDocument): Part[] {
+    const facts = this.traced()?.ink;
+    const parts: Part[] = [];
+    if (facts?.levelled && ink.tone.levelled === 'auto')
+      parts.push({
+        says: 'light levelled',
+        does: 'leave the light',
+        press: () => this.change('Light left as it is', (draft) => (draft.ink.tone.levelled = false)),
+      });
+    if (facts && facts.by !== 'plates' && facts.by !== 'edges' && ink.ink === 'auto')
+      parts.push({
+        says: facts.lightOnDark ? 'light on dark' : 'dark on light',
+        does: 'turn it over',
+        press: () =>
+          this.change('Turn it over', (draft) => (draft.ink.ink = facts.lightOnDark ? 'dark' : 'light')),
+      });
+    if (facts && facts.detail < FINEST && facts.by !== 'plates' && ink.tone.detail === 'auto')
+      parts.push({
+        says: 'detail calmed',
+        does: 'show all of it',
+        press: () => this.change('All detail', (draft) => (draft.ink.tone.detail = FINEST)),
+      });
+    return parts;
+  }
+
+  private change(label: string, write: (draft: JobDocument) => void): void {
+    this.work.store.change(label, (draft) => {
+      write(draft);
+    });
+  }
+}
