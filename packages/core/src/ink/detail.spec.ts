@@ -40,8 +40,14 @@ describe('detail', () => {
     expect(moved).toBeLessThan(40);
   });
 
+  it('takes none away from what was drawn, however much it is', () => {
+    const letters = drawn(600, 450, (x, y) => (x % 24 < 8 && y % 30 < 18) || (y % 30 < 4 && x % 24 < 16), 4);
+    expect(pieces(letters)).toBeGreaterThan(300);
+    expect(fittingDetail(letters, 127.5, letters, quietContext)).toBe(FINEST);
+  });
+
   it('fits by itself: all of it for a shape, less for what nothing could cut', () => {
-    expect(fittingDetail(calmShape, 127.5, quietContext)).toBe(FINEST);
-    expect(fittingDetail(busy, 127.5, quietContext)).toBeLessThan(FINEST);
+    expect(fittingDetail(calmShape, 127.5, calmShape, quietContext)).toBe(FINEST);
+    expect(fittingDetail(busy, 127.5, busy, quietContext)).toBeLessThan(FINEST);
   });
 });

@@ -69,7 +69,7 @@ export function runInk(
     makeTone(grey, tone, context),
   );
   const detail = step('tone', 'detail', `${whole.key} ${asked}`, () =>
-    asked === 'fitting' ? fittingDetail(whole.value.grey, levelOf(whole.value), context) : asked,
+    asked === 'fitting' ? fittingDetail(whole.value.grey, levelOf(whole.value), grey, context) : asked,
   ).value;
   const toned = step('tone', 'toned', `${whole.key} ${detail}`, () => calmed(whole.value, detail, context));
   const taken = takeApart(settings, square.key, picture, toned, step, context);
