@@ -11,7 +11,7 @@ import {
   runJob,
 } from '@drelk/core';
 import { context, now } from '../measure';
-import type { Made } from './cases';
+import type { Made } from './case';
 
 /** What came of a picture with nothing touched. */
 export interface Verdict {

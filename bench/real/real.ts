@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { inkPixels } from './ink-pixels';
-import { type Case, allCases, isKeptAside } from './cases';
+import { type Case, isKeptAside } from './case';
+import { allCases } from './cases';
 import { now } from '../measure';
 import { fetched } from './fetch';
 import { type Verdict, judged } from './judge';

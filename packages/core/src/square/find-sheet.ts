@@ -22,6 +22,8 @@ const LEAST_SHARE = 0.04;
 /** Sides of which less than this share lies on an edge are no sides. */
 const LEAST_SEEN = 0.35;
 const LEAST_MEAN_SEEN = 0.6;
+/** And of which less than this does in the mean, none that are sure. */
+const SURE_SEEN = 0.7;
 /** A corner outside the picture by more than this share of it is not believed. */
 const OUTSIDE = 0.08;
 /** Cosine of the largest turn between two opposite sides. */
@@ -71,7 +73,7 @@ function bestQuadrilateral(
   // A border drawn along a board's rim is a board by itself: the board around it is meant.
   const [sure] = found
     .slice(0, MOST_JUDGED)
-    .filter(({ points }) => isSheet(small, points))
+    .filter(({ seen, points }) => seen >= SURE_SEEN && isSheet(small, points))
     .sort((a, b) => b.seen ** 3 * areaOf(b.points) - a.seen ** 3 * areaOf(a.points));
   return sure ? { ...sure, sure: true } : found[0] && { ...found[0], sure: false };
 }

@@ -12,11 +12,15 @@ const isInside = (x: number, y: number) =>
     return (to.x - from.x) * (y - from.y) - (to.y - from.y) * (x - from.x) > 0;
   });
 
+/** Places within a pixel. */
+const SUB = [0.1, 0.3, 0.5, 0.7, 0.9].flatMap((dx) => [0.1, 0.3, 0.5, 0.7, 0.9].map((dy) => [dx, dy]));
+
 /** A scene by its tones inside and outside the four sides, blurred as a camera does, with grain. */
 function scene(inside: (x: number, y: number) => number, outside: (x: number, y: number) => number) {
   const data = Uint8Array.from({ length: width * height }, (_, i) => {
     const [x, y] = [i % width, Math.floor(i / width)];
-    const tone = isInside(x + 0.5, y + 0.5) ? inside(x, y) : outside(x, y);
+    const within = SUB.filter(([dx, dy]) => isInside(x + dx, y + dy)).length / SUB.length;
+    const tone = within * inside(x, y) + (1 - within) * outside(x, y);
     return Math.max(0, Math.min(255, tone + 4 * (next() - 0.5)));
   });
   return gaussianBlur({ width, height, data }, 1.2);

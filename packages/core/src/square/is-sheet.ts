@@ -4,14 +4,13 @@ import { type GreyPicture, toneAt } from '../raster';
 /** Places looked at along each side, leaving out its ends, and distances from it, in pixels of the small copy. */
 const PLACES = 30;
 const ENDS = 0.06;
-const BESIDE = [2, 2.75, 3.5];
-/** Along most of the rim a bare board changes from place to place by at most this many tones, or this share of its contrast. */
+const BESIDE = [2.5, 3.25, 4];
+/** Along most of the rim a bare board changes from place to place by at most so many tones, grain included. */
 const EVEN_PLACES = 0.75;
-const EVEN_TONES = 3;
-const EVEN_SHARE = 0.15;
+const EVEN_TONES = 1.4;
 /** Beyond the rim tones differ by so many at least, and along so much of it. */
 const DIFFERS = 7;
-const MOSTLY = 0.72;
+const MOSTLY = 0.78;
 /** Its shortest side is at least this share of the picture's shorter one, and its longest so many times that at most. */
 const LEAST_SIDE = 0.1;
 const MOST_ASPECT = 7;
@@ -50,7 +49,7 @@ export function isSheet(grey: GreyPicture, points: readonly Point[]): boolean {
     outside === undefined ? [] : Math.abs(outside - inside),
   );
   const contrast = usual(steps, 0.5);
-  if (rough > Math.max(EVEN_TONES, EVEN_SHARE * contrast)) return false;
+  if (rough > EVEN_TONES) return false;
   const differs = steps.filter((step) => step > Math.max(DIFFERS, 2 * rough)).length;
   if (differs < MOSTLY * steps.length || steps.length < PLACES) return false;
   if (!hasCorners(grey, points, light, Math.max(LEAST_INK / 2, contrast / 2))) return false;
