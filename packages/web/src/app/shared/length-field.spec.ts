@@ -28,6 +28,17 @@ describe('LengthField', () => {
     expect(chosen).toEqual([114.3]);
   });
 
+  it('gives a length on once, though the browser tells of Enter twice', () => {
+    const { input, chosen, type } = field(55, 'mm');
+    input.value = '60 mm';
+    input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    input.dispatchEvent(new Event('change'));
+    expect(chosen).toEqual([60]);
+    type('70');
+    expect(chosen).toEqual([60, 70]);
+  });
+
   it('changes nothing by what it cannot read, and says so', () => {
     const { chosen, type, element, input } = field(55, 'mm');
     type('wide');

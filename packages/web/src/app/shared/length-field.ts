@@ -22,8 +22,8 @@ const MOST = 100_000;
         [value]="text()"
         [attr.aria-invalid]="wrong() !== undefined"
         (input)="text.set(textOf($event))"
-        (change)="choose()"
-        (keydown.enter)="choose()"
+        (change)="leave()"
+        (keydown.enter)="enter()"
       />
     </mat-form-field>
     @if (wrong(); as sentence) {
@@ -62,13 +62,26 @@ export class LengthField {
     }
   });
   readonly wrong = computed(() => this.read().wrong);
+  /** What Enter gave on, until the field is left. */
+  private entered: string | undefined;
 
   textOf(event: Event): string {
     return (event.target as HTMLInputElement).value;
   }
 
+  enter(): void {
+    this.entered = this.text();
+    this.choose();
+  }
+
+  /** The browser tells of a change when Enter is pressed, too: it was given on already. */
+  leave(): void {
+    if (this.entered !== this.text()) this.choose();
+    this.entered = undefined;
+  }
+
   /** Gives the length on, unless it says what is there already and is not wanted always. */
-  choose(): void {
+  private choose(): void {
     const { length } = this.read();
     if (length !== undefined && (this.always() || this.text() !== formatLength(this.value(), this.units())))
       this.chosen.emit(length);
