@@ -44,5 +44,6 @@ export default ts.config(
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
   },
   { files: ['**/*.{mjs,cjs}'], languageOptions: { globals } },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   prettier,
 );

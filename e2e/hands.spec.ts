@@ -9,14 +9,19 @@ const middle = async (page: Page) => {
 };
 const zoomText = (page: Page) => page.locator('drelk-bench .zoom .figure');
 
-test('a tool in hand leaves the view to Space, the middle button and the wheel', async ({ page, server }) => {
-  await openSample(page, server.address, 'Moth');
+/** Goes to Ink and takes the brush up. */
+async function takeBrush(page: Page): Promise<void> {
   await goTo(page, 'Ink');
   await page
     .locator('drelk-ink-hand')
     .getByRole('button', { name: /^By hand/ })
     .click();
   await page.getByRole('button', { name: 'Brush', exact: true }).click();
+}
+
+test('a tool in hand leaves the view to Space, the middle button and the wheel', async ({ page, server }) => {
+  await openSample(page, server.address, 'Moth');
+  await takeBrush(page);
   // Keys go to the bench as soon as a tool is taken up.
   await expect(stage(page)).toBeFocused();
   const { x, y } = await middle(page);
@@ -122,12 +127,7 @@ test.describe('by touch', () => {
 
   test('two fingers zoom and carry the view, with a tool in hand as well', async ({ page, server }) => {
     await openSample(page, server.address, 'Moth');
-    await goTo(page, 'Ink');
-    await page
-      .locator('drelk-ink-hand')
-      .getByRole('button', { name: /^By hand/ })
-      .click();
-    await page.getByRole('button', { name: 'Brush', exact: true }).click();
+    await takeBrush(page);
     const touch = await fingers(page);
     const eye = () =>
       page.evaluate(() => sessionStorage.getItem(`bench ${location.pathname.split('/').pop() ?? ''}`));

@@ -2,7 +2,6 @@
  * fast-check with a number its random examples begin with: a run of the tests is the same run tomorrow. Other examples are
  * looked at with `SEED=2 npm run test:unit`.
  */
-// eslint-disable-next-line @typescript-eslint/no-require-imports -- jest maps the module by path
 const fc = require('../node_modules/fast-check/lib/cjs/fast-check.js');
 
 fc.configureGlobal({ seed: Number(process.env.SEED ?? 1) });

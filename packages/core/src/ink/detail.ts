@@ -4,9 +4,8 @@ import {
   findComponents,
   findRowChanges,
   gaussianBlur,
+  greyWithin,
   guidedFilter,
-  reduceGrey,
-  sizeWithin,
 } from '../raster';
 import { agreementWith, strongEdges } from './light/agreement';
 
@@ -60,9 +59,8 @@ export function fittingDetail(
   if (isDrawn(grey, level, source, context)) return FINEST;
   // Grain is seen only at its own size; once there is less detail, a smaller copy tells as much.
   if (canBeCut(grey, 1, FINEST, level, context)) return FINEST;
-  const size = sizeWithin(grey.width, grey.height, COUNTED);
-  const scale = grey.width / size.width;
-  const small = scale > 1 ? reduceGrey(grey, size.width, size.height) : grey;
+  const small = greyWithin(grey, COUNTED);
+  const scale = grey.width / small.width;
   // The more detail, the more pieces: the last step that fits is found by halving.
   let [low, high] = [0, FINEST / STEP];
   while (high - low > 1) {
@@ -75,10 +73,8 @@ export function fittingDetail(
 
 /** Whether rims and edges agree so well that all of it was drawn. */
 function isDrawn(grey: GreyPicture, level: number, source: GreyPicture, context: Context): boolean {
-  const { width, height } = sizeWithin(grey.width, grey.height, COMPARED);
-  const small = (picture: GreyPicture) =>
-    width < picture.width ? reduceGrey(picture, width, height) : picture;
-  return agreementWith(strongEdges(small(source), context), small(grey), level) >= DRAWN;
+  const edges = strongEdges(greyWithin(source, COMPARED), context);
+  return agreementWith(edges, greyWithin(grey, COMPARED), level) >= DRAWN;
 }
 
 /** Whether what is left at a detail is few enough pieces and nodes; `scale` is how many times smaller the copy is. */

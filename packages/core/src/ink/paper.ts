@@ -1,5 +1,5 @@
 import { quietContext } from '../context';
-import { type GreyPicture, findComponents, findRowChanges, reduceGrey, sizeWithin } from '../raster';
+import { type GreyPicture, findComponents, findRowChanges, greyWithin } from '../raster';
 
 /** What each piece of evidence weighs. */
 const WEIGHTS = { rim: 1.6, share: 0.8, pieces: 0.6 };
@@ -15,9 +15,7 @@ const LEAST_PIECE = 2e-5;
  * inside which of the two the other lies in pieces. True where it is the dark one.
  */
 export function paperIsDark(grey: GreyPicture, level: number): boolean {
-  const size = sizeWithin(grey.width, grey.height, JUDGED);
-  const small = size.width < grey.width ? reduceGrey(grey, size.width, size.height) : grey;
-  const { rim, share, pieces } = evidenceOf(small, level);
+  const { rim, share, pieces } = evidenceOf(greyWithin(grey, JUDGED), level);
   return WEIGHTS.rim * rim + WEIGHTS.share * share + WEIGHTS.pieces * pieces > 0;
 }
 

@@ -133,3 +133,9 @@ export function sizeWithin(width: number, height: number, pixels: number): { wid
   const scale = Math.min(1, Math.sqrt(pixels / (width * height)));
   return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
 }
+
+/** A picture of at most so many pixels: the same where it has no more, otherwise reduced. */
+export function greyWithin(grey: GreyPicture, pixels: number): GreyPicture {
+  const { width, height } = sizeWithin(grey.width, grey.height, pixels);
+  return width < grey.width ? reduceGrey(grey, width, height) : grey;
+}

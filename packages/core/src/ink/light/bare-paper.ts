@@ -1,14 +1,12 @@
 import { type GreyPicture, type Surface, closed, opened, smoothedGrid, surfaceRow } from '../../raster';
 import { automaticTones } from '../level';
 import { type Grid, cellTones } from './cells';
-import { type Surfaces, INK, NEITHER, PAPER, learn } from './learn';
+import { type Surfaces, INK, LEAST_CONTRAST, NEITHER, PAPER, learn } from './learn';
 
 /** Ink thicker than this share of the shorter side may be taken for a change of light at first. */
 const WINDOW = 0.16;
 /** Share of a cell that has at least paper's tone. */
 const BARE = 0.15;
-/** Tones between paper and ink below which there is nothing to level. */
-const LEAST_CONTRAST = 16;
 
 /**
  * Paper followed alone, by closing (or opening, for dark paper) over a window wider than strokes; what stands out from

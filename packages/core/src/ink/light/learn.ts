@@ -7,6 +7,8 @@ export interface Surfaces {
   ink: Surface;
 }
 
+/** Tones between paper and ink below which there is nothing to level. */
+export const LEAST_CONTRAST = 16;
 /** Share of a cell's ink that has its full tone, at least. */
 const FULL_TONE = 0.15;
 /** Share of the usual contrast below which what was taken for paper is ink. */

@@ -1,11 +1,11 @@
 import { type Context, checkStopped } from '../../context';
-import { type GreyPicture, histogram, reduceGrey, sizeWithin, surfaceRow } from '../../raster';
+import { type GreyPicture, greyWithin, histogram, surfaceRow } from '../../raster';
 import { automaticTones } from '../level';
 import { paperIsDark } from '../paper';
 import { agreementWith, strongEdges } from './agreement';
 import { fromBarePaper } from './bare-paper';
 import { type Grid, gridOf } from './cells';
-import { type Surfaces, learnAgain } from './learn';
+import { type Surfaces, LEAST_CONTRAST, learnAgain } from './learn';
 import { fromSmoothLight } from './smooth-light';
 
 /** Where full ink and full paper lie after levelling, whichever of them is dark. */
@@ -13,8 +13,6 @@ export const LEVELLED_DARK = 16;
 export const LEVELLED_LIGHT = 239;
 export const LEVELLED_MIDDLE = (LEVELLED_DARK + LEVELLED_LIGHT) / 2;
 
-/** Tones between paper and ink below which there is nothing to level. */
-const LEAST_CONTRAST = 16;
 /** Pixels of the copy on which the ways are compared. */
 const JUDGED = 120_000;
 /** Even light is left alone where levelling follows the edges no better than this. */
@@ -42,8 +40,7 @@ const WAYS: Way[] = [
  * stands out, and where the tones as they are do as well.
  */
 export function levelLight(grey: GreyPicture, context: Context): GreyPicture | undefined {
-  const size = sizeWithin(grey.width, grey.height, JUDGED);
-  const small = size.width < grey.width ? reduceGrey(grey, size.width, size.height) : grey;
+  const small = greyWithin(grey, JUDGED);
   const edges = strongEdges(small, context);
   const asItIs = agreementWith(edges, small, automaticTones(histogram(small)).level);
   let best: { way: Way; agrees: number } | undefined;

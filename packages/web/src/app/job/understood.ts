@@ -44,15 +44,6 @@ interface Part {
     .part {
       white-space: nowrap;
     }
-    .plain {
-      background: none;
-      border: 0;
-      color: var(--accent);
-      cursor: pointer;
-      font: inherit;
-      padding: 0 2px;
-      text-decoration: underline;
-    }
     .end {
       margin-left: auto;
     }

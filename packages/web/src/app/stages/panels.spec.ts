@@ -10,6 +10,15 @@ import { ProvePanel } from './prove/prove-panel';
 
 jest.mock('../shared/save-file', () => ({ saveFile: jest.fn() }));
 
+const finding = {
+  kind: 'coarse' as const,
+  measured: 0.7,
+  allowed: 0.5,
+  places: [],
+  message: 'One pixel becomes 0.70 mm.',
+  hint: 'Make it smaller.',
+};
+
 describe('the panel of Line', () => {
   it('says how many nodes there are, how far apart, and what that means', () => {
     fakeWork();
@@ -131,14 +140,6 @@ describe('the panel of Prove', () => {
   });
 
   it('shows each finding with its hint', () => {
-    const finding = {
-      kind: 'coarse' as const,
-      measured: 0.7,
-      allowed: 0.5,
-      places: [],
-      message: 'One pixel becomes 0.70 mm.',
-      hint: 'Make it smaller.',
-    };
     fakeWork(viewWith({ proof: { findings: [finding] } }));
     const { text } = render(ProvePanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.Make it smaller.');
@@ -194,14 +195,6 @@ describe('the panel of Hand off', () => {
   });
 
   it('repeats what Prove found, and keeps files back while the bench shows something else', () => {
-    const finding = {
-      kind: 'coarse' as const,
-      measured: 0.7,
-      allowed: 0.5,
-      places: [],
-      message: 'One pixel becomes 0.70 mm.',
-      hint: 'Make it smaller.',
-    };
     const { work, engine } = fakeWork(viewWith({ proof: { findings: [finding] } }));
     const { press, text, fixture } = render(HandOffPanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.');
