@@ -20,6 +20,8 @@ import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { twoTone } from './pictures';
 import { real } from './real/real';
+import { things } from './real/things';
+import { words } from './real/words';
 
 const source = ({ width, height }: ColourPicture) => ({
   blob: '',
@@ -169,6 +171,8 @@ else if (part === 'accuracy')
     process.argv.find((word) => /^\d+$/.test(word)),
   );
 else if (part === 'real') await real(process.argv.slice(3));
+else if (part === 'things') await things(process.argv.slice(3));
+else if (part === 'words') await words(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { drop, expectSaved, fact, goTo, openSample } from './support/page';
 import { foliage } from './support/pictures';
 import { expect, test } from './support/server';
@@ -45,4 +46,51 @@ test('the detail of a busy photo is as much as can be cut, and one knob gives mo
   await expect(page.locator('drelk-ink-detail')).toContainText(/\d+ shapes, \d+ nodes/);
   await page.getByRole('button', { name: 'As much as can be cut' }).click();
   await expect.poll(count, { timeout: 30_000 }).toBe(fitting);
+});
+
+test('a photo of the front comes to its words alone in two acts, and line by line', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Night front');
+  const line = page.getByRole('group', { name: 'What was understood of the picture' });
+  await expect(line).toContainText('2 lines of words', { timeout: 30_000 });
+  await line.getByRole('button', { name: 'take the words only' }).click();
+  const count = async (name: string) => Number(await fact(page, name).locator('.value').textContent());
+  // SALTMOTH and HOT TEA: fourteen letters, four counters.
+  await expect.poll(() => count('shapes'), { timeout: 30_000 }).toBe(14);
+  expect(await count('holes')).toBe(4);
+  await expect(line).toContainText('the words only');
+
+  await goTo(page, 'Ink');
+  await page.locator('drelk-ink-words').getByRole('button', { name: 'Words' }).click();
+  const first = page.getByRole('checkbox', { name: /^Line 1: 8 letters/ });
+  await expect(first).toBeChecked();
+  await first.focus();
+  await page.keyboard.press('Space');
+  await expect.poll(() => count('shapes')).toBe(6);
+  await expectSaved(page);
+  await page.reload();
+  await expect.poll(() => count('shapes'), { timeout: 30_000 }).toBe(6);
+  await page.getByRole('button', { name: 'Undo: A line of words less' }).click();
+  await expect.poll(() => count('shapes')).toBe(14);
+});
+
+test('the words of a picture without any, and a thing in a picture of one tone, are told', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  const plain = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#9aa4ae' } })
+    .png()
+    .toBuffer();
+  await drop(page, 'plain.png', plain);
+  await expect(page).toHaveURL(/\/job\//);
+  await goTo(page, 'Ink');
+  await page.locator('drelk-ink-cut').getByRole('button', { name: 'Cut out' }).click();
+  await page.getByRole('button', { name: 'The main thing' }).click();
+  await expect(
+    page.getByText('Nothing in this picture stands out from what is along its rim.'),
+  ).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
 });

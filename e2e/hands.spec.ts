@@ -191,8 +191,13 @@ test.describe('by touch', () => {
     await openSample(page, server.address, 'Tin label');
     for (const name of ['Square up', 'Ink', 'Line', 'Piece', 'Prove', 'Hand off']) {
       await goTo(page, name);
+      // The panel of the stage before is gone only then.
+      await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
       const closed = page.locator('aside [aria-expanded=false]');
-      while ((await closed.count()) > 0) await closed.first().click();
+      for (let left = (await closed.count()) - 1; left >= 0; left--) {
+        await closed.first().click();
+        await expect(closed).toHaveCount(left);
+      }
       expect(await small(), name).toEqual([]);
     }
   });

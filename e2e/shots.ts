@@ -18,6 +18,7 @@ async function main(): Promise<void> {
   };
   await squareUp(page, server.address, shot);
   await ink(page, server.address, shot);
+  await photographs(page, server.address, shot);
   await line(page, server.address, shot);
   await openSample(page, server.address, 'Moth');
   for (const [key, stage] of [
@@ -35,12 +36,6 @@ async function main(): Promise<void> {
   await page.keyboard.press('x');
   await shot('line-wipe');
   await page.keyboard.press('x');
-  await page.keyboard.press('m');
-  await page.mouse.move(480, 605);
-  for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -300);
-  await shot('line-misfit');
-  await page.keyboard.press('m');
-  await page.keyboard.press('0');
   await page.keyboard.press('l');
   await page.keyboard.press('?');
   await shot('keys');
@@ -127,7 +122,36 @@ async function ink(page: Page, address: string, shot: Shot): Promise<void> {
   await shot('by-hand');
 }
 
-/** Strokes as single lines, plates that share borders, and a curve over its pixels at sixteen times their size. */
+/** What a photo of the front was understood to be, its words found, one line lit; a jug cut out of its picture. */
+async function photographs(page: Page, address: string, shot: Shot): Promise<void> {
+  await openSample(page, address, 'Night front');
+  await page.keyboard.press('2');
+  const words = page.locator('drelk-ink-words');
+  await words.getByRole('button', { name: /^Words/ }).click();
+  await words.getByRole('checkbox').first().waitFor();
+  await words.getByRole('checkbox').first().hover();
+  await page.waitForTimeout(1500);
+  await shot('words');
+  await openSample(page, address, 'Tea jug');
+  await page.keyboard.press('2');
+  const cut = page.locator('drelk-ink-cut');
+  await cut.getByRole('button', { name: /^Cut out/ }).click();
+  await cut.getByRole('button', { name: 'Draw around it' }).click();
+  await page.waitForTimeout(1500);
+  const at = await onBench(page, 1400 / 1050);
+  const around = Array.from({ length: 41 }, (_, k) => {
+    const angle = (k / 40) * 2 * Math.PI;
+    return at(0.55 + 0.31 * Math.cos(angle), 0.54 + 0.38 * Math.sin(angle));
+  });
+  await page.mouse.move(around[0].x, around[0].y);
+  await page.mouse.down();
+  for (const place of around) await page.mouse.move(place.x, place.y);
+  await page.mouse.up();
+  await page.waitForTimeout(3500);
+  await shot('cut-out');
+}
+
+/** Strokes as single lines, and plates that share borders. */
 async function line(page: Page, address: string, shot: Shot): Promise<void> {
   const method = (name: string) =>
     page.getByRole('radiogroup', { name: 'Method' }).getByRole('radio', { name }).click();
@@ -141,14 +165,6 @@ async function line(page: Page, address: string, shot: Shot): Promise<void> {
   await method('plates');
   await page.waitForTimeout(1500);
   await shot('line-plates');
-  await openSample(page, address, 'Moth');
-  await page.keyboard.press('3');
-  const onMoth = await onBench(page, 1000 / 760);
-  // The rim of the left wing; seven turns of the wheel make it about sixteen times as large.
-  const curve = onMoth(0.084, 0.3);
-  await page.mouse.move(curve.x, curve.y);
-  for (let k = 0; k < 7; k++) await page.mouse.wheel(0, -300);
-  await shot('line-zoom');
 }
 
 async function setWidth(page: Page): Promise<void> {

@@ -42,3 +42,22 @@ export function sizeOf(next: Next, least: number, most: number): { width: number
   const short = Math.round((long * 3) / 4);
   return chance(next, 0.7) ? { width: long, height: short } : { width: short, height: long };
 }
+
+/** The two halves, by name, and which pictures each has. */
+export const HALVES = [
+  ['tuned on', (name: string) => !isKeptAside(name)],
+  ['kept aside', isKeptAside],
+] as const;
+
+/** Intersection over union of two masks of ones and zeros. */
+export function overlap(found: ArrayLike<number>, truth: ArrayLike<number>): number {
+  let [both, either] = [0, 0];
+  for (let i = 0; i < truth.length; i++) {
+    both += truth[i] & found[i];
+    either += truth[i] | found[i];
+  }
+  return either > 0 ? both / either : 0;
+}
+
+export const meanOf = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -1,13 +1,12 @@
-import { join } from 'node:path';
 import type { Case } from './case';
 import { penCases, reliefCases, shapeCases } from './drawn-cases';
-import { filesBelow } from './fetch';
+import { photographs } from './fetch';
 import { clipCases, photoCases } from './found-cases';
 import { printCases, sheetCases } from './printed-cases';
 
 /** The proving ground; `share` is the folder of the fetched packages. */
 export function allCases(share: string): Case[] {
-  const photos = filesBelow(join(share, 'backgrounds'), /\.jpg$/).filter((file) => !/_\d{4}x/.test(file));
+  const photos = photographs(share);
   return [
     ...shapeCases(80),
     ...penCases(40),

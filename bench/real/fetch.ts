@@ -35,3 +35,7 @@ export function filesBelow(folder: string, ending: RegExp): string[] {
     .sort()
     .map((name) => join(folder, name));
 }
+
+/** Photographs among the fetched backgrounds, each in one size. */
+export const photographs = (share: string): string[] =>
+  filesBelow(join(share, 'backgrounds'), /\.jpg$/).filter((file) => !/_\d{4}x/.test(file));

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import * as opentype from 'opentype.js';
+import { pathOf } from '../../packages/core/src/testing/print';
 import { type Next, between, chance, pick } from './case';
 
 export const WORDS = [
@@ -36,7 +37,7 @@ export function textPath(font: opentype.Font, text: string, x: number, y: number
   let data = '';
   for (const letter of text) {
     const glyph = font.charToGlyph(letter);
-    data += glyph.getPath(at, y, size).toPathData(2);
+    data += pathOf(glyph.getPath(at, y, size).commands);
     at += ((glyph.advanceWidth ?? 0) * size) / font.unitsPerEm;
   }
   return { data, length: at - x };

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { inkPixels } from './ink-pixels';
-import { type Case, isKeptAside } from './case';
+import { type Case, HALVES, isKeptAside } from './case';
 import { allCases } from './cases';
 import { now } from '../measure';
 import { fetched } from './fetch';
@@ -40,11 +40,8 @@ export async function real(words: readonly string[]): Promise<void> {
     if (words.includes('contact') && !isKeptAside(one.name)) await tileOf(one, made.picture, verdict);
     verdict.result = undefined;
   }
-  for (const [half, isMine] of [
-    ['tuned on', (row: Row) => !isKeptAside(row.one.name)],
-    ['kept aside', (row: Row) => isKeptAside(row.one.name)],
-  ] as const) {
-    const mine = rows.filter(isMine);
+  for (const [half, isMine] of HALVES) {
+    const mine = rows.filter(({ one }) => isMine(one.name));
     if (mine.length > 0) table(half, mine);
   }
   if (words.includes('contact')) await contact();

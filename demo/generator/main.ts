@@ -14,10 +14,11 @@ import {
 import { type SourceDrawing, shapesOf } from './drawing';
 import { HILL_TONES, LABEL_COLOURS, RING, hill, label, leaf, ring, teapot } from './drawings/flat';
 import { moth } from './drawings/moth';
+import { FRONT, JUG, front, frontSurroundings, jug, jugSurroundings } from './drawings/night';
 import { BRACKET, SIGN, TAG, script, sign, sketch, tag } from './drawings/scenes';
 import { oldCutFile } from './old-cut-file';
 import { type CameraPose, type PhotoModel, aged, blurred, cornersSeen, photograph, sheetTo } from './photo';
-import { type FloatPicture, encoder, render } from './render';
+import { type FloatPicture, type Surroundings, encoder, render } from './render';
 
 const demo = join(process.cwd(), 'demo');
 for (const folder of ['pictures', 'truth', 'shelf']) mkdirSync(join(demo, folder), { recursive: true });
@@ -72,8 +73,9 @@ async function photo(
   pose: CameraPose,
   model: PhotoModel,
   more: Record<string, unknown>,
+  around?: Surroundings,
 ): Promise<void> {
-  const sheet = await render(drawing, scale);
+  const sheet = await render(drawing, scale, '#fff', around);
   const corners = cornersSeen(drawing, model, pose);
   const toPhoto = sheetTo(sheet.width, sheet.height, corners);
   const shot = photograph(sheet, toPhoto, model);
@@ -205,6 +207,44 @@ await photo(
     seed: 11,
   },
   { millimetres: { sheet: [297, 210], tag: TAG }, ink: ['#7a3b2c'] },
+);
+
+await photo(
+  '13-night-front',
+  front,
+  2.2,
+  { focal: 1500, distance: 820, tilt: -6, pan: 14, roll: 2 },
+  {
+    width: 1500,
+    height: 950,
+    ground: [30, 26, 24],
+    falloff: { x: 760, y: 430, lost: 0.65 },
+    glare: { x: 1120, y: 330, radius: 150, strength: 70 },
+    blur: 0.9,
+    noise: 6,
+    seed: 13,
+  },
+  { ink: [FRONT.paint] },
+  frontSurroundings,
+);
+
+await photo(
+  '14-tea-jug',
+  jug,
+  2.4,
+  { focal: 1500, distance: 640, tilt: 8, pan: -6, roll: 3 },
+  {
+    width: 1400,
+    height: 1050,
+    ground: [110, 110, 100],
+    falloff: { x: 420, y: 300, lost: 0.4 },
+    glare: { x: 980, y: 240, radius: 180, strength: 40 },
+    blur: 1,
+    noise: 4,
+    seed: 14,
+  },
+  { ink: [JUG.glaze] },
+  jugSurroundings,
 );
 
 const old = oldCutFile();

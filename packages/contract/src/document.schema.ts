@@ -108,6 +108,26 @@ const inBounds: Joi.CustomValidator<Record<string, { points?: number[] }>> = (st
   return places <= MOST_STROKE_PLACES ? strokes : helpers.error('object.max', { limit: MOST_STROKE_PLACES });
 };
 
+/** Marks on a thing that is cut out. */
+const MOST_MARKS = 500;
+
+const cut = Joi.object({
+  loop: places(20_000, 6).allow(null).required(),
+  marks: Joi.object()
+    .pattern(
+      /^[1-9]\d{0,8}$/,
+      Joi.object({
+        says: Joi.string().valid('in', 'out').required(),
+        width: Joi.number().positive().max(10_000).required(),
+        points: places(20_000, 2).required(),
+      }),
+    )
+    .max(MOST_MARKS)
+    .custom(inBounds)
+    .required(),
+  gives: Joi.string().valid('silhouette', 'inside').required(),
+});
+
 const ink = Joi.object({
   kind: auto(Joi.valid(...KINDS)),
   by: auto(Joi.valid(...SEPARATIONS)),
@@ -119,6 +139,8 @@ const ink = Joi.object({
   }).required(),
   threshold: Joi.alternatives(Joi.valid('auto', 'local'), Joi.number().integer().min(0).max(255)).required(),
   ink: Joi.string().valid('auto', 'dark', 'light').required(),
+  cut: cut.allow(null).required(),
+  words: Joi.alternatives(Joi.valid('all', null), places(1000, 2)).required(),
   background: Joi.object({
     tolerance: Joi.number().min(0).max(100).allow(null).required(),
     away: places(1000).required(),

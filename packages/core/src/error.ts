@@ -17,6 +17,9 @@ export type ErrorCode =
   | 'bad-corners'
   | 'empty-crop'
   | 'nothing-kept'
+  | 'nothing-found'
+  | 'mark-outside'
+  | 'no-words'
   | 'bad-page'
   | 'locked'
   | 'stopped';

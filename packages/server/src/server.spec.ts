@@ -311,7 +311,7 @@ describe('pictures', () => {
 
   it('of the demo are listed and served, the old cut file not among them', async () => {
     const { body } = await request(app).get('/api/samples').expect(200);
-    expect(body).toHaveLength(11);
+    expect(body).toHaveLength(13);
     await request(app).get('/api/samples/01-moth.png').expect('Content-Type', /png/);
     await request(app).get('/api/samples/..%2Fpackage.json').expect(400);
   });

@@ -9,6 +9,7 @@ import { Commands } from '../src/app/job/commands';
 import { JobPageId } from '../src/app/job/job-page-id';
 import { JobStore } from '../src/app/job/job-store';
 import { Lighting } from '../src/app/job/lighting';
+import { Words } from '../src/app/job/words';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 import { provideStages } from '../src/app/stages/stages';
@@ -99,7 +100,12 @@ export function viewTraced(more: {
 
 /** A job page's services without a worker or a server: a real store and bench, a result that is set by hand. */
 export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
-  const engine = { progress: signal(undefined), busy: signal(false), ask: jest.fn(), stop: jest.fn() };
+  const engine = {
+    progress: signal(undefined),
+    busy: signal(false),
+    ask: jest.fn().mockReturnValue(new Promise(() => undefined)),
+    stop: jest.fn(),
+  };
   TestBed.configureTestingModule({
     providers: [
       provideStages(),
@@ -109,6 +115,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       JobStore,
       Lighting,
       ToolBox,
+      Words,
       { provide: ApiService, useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), ...api } },
       {
         provide: Workbench,

@@ -3,8 +3,7 @@ import type { GreyPicture } from '../raster';
 import { FOLLOWED_LEVEL, followLight, windowFor } from './follow-light';
 import { automaticTones } from './level';
 import { paperIsDark } from './paper';
-import { RIM_LEVEL } from './rim-tones';
-import type { Separated } from './separated';
+import { type Separated, blackOnWhite } from './separated';
 import type { InkSettings } from './settings';
 import type { Toned } from './tone';
 
@@ -42,9 +41,7 @@ export function separateByTone(
 }
 
 function bare({ width, height }: GreyPicture): Separated {
-  const data = new Uint8Array(width * height).fill(255);
-  const tones = { inkTone: 0, paperTone: 255, automatic: 128, threshold: 128 };
-  return { grey: { width, height, data }, level: RIM_LEVEL, lightOnDark: false, ...tones };
+  return blackOnWhite({ width, height, data: new Uint8Array(width * height).fill(255) });
 }
 
 function negative({ width, height, data }: GreyPicture): GreyPicture {

@@ -1,5 +1,11 @@
 export * from './settings';
 export * from './strokes';
+export * from './cut-out/settings';
+export * from './cut-out/cut-out';
+export * from './cut-out/on-white';
+export * from './cut-out/marks';
+export * from './words/words';
+export type { CutOut } from './cut-out/known';
 export * from './kind';
 export * from './otsu';
 export * from './level';

@@ -1,4 +1,5 @@
 import type { GreyPicture } from '../raster';
+import { RIM_LEVEL } from './rim-tones';
 
 /** A picture told apart into ink and paper: ink is darker than `level`, whichever tone it had in the source. */
 export interface Separated {
@@ -13,3 +14,14 @@ export interface Separated {
   automatic: number;
   threshold: number;
 }
+
+/** Ink that is drawn black on white already, whatever it was in the source. */
+export const blackOnWhite = (grey: GreyPicture, lightOnDark = false): Separated => ({
+  grey,
+  level: RIM_LEVEL,
+  inkTone: 0,
+  paperTone: 255,
+  lightOnDark,
+  automatic: 128,
+  threshold: 128,
+});

@@ -1,3 +1,4 @@
+import type { CutSettings } from './cut-out/settings';
 import type { Strokes } from './strokes';
 
 /** What a picture is taken to be. */
@@ -99,6 +100,10 @@ export interface InkSettings {
   threshold: 'auto' | 'local' | number;
   /** Which tone is ink; `auto` asks the picture's rim. */
   ink: 'auto' | 'dark' | 'light';
+  /** The thing that is cut out of the picture; null leaves all of it. */
+  cut: CutSettings | null;
+  /** Only lines of words are ink: all of them, or those that hold these places (x, y of each); null is no matter of words. */
+  words: 'all' | number[] | null;
   background: BackgroundSettings;
   plates: PlateSettings;
   bands: BandSettings;
@@ -114,6 +119,8 @@ export const INK_DEFAULTS: InkSettings = {
   tone: { brightness: 0, contrast: 0, levelled: 'auto', detail: 'auto' },
   threshold: 'auto',
   ink: 'auto',
+  cut: null,
+  words: null,
   background: { tolerance: null, away: [], keep: [] },
   plates: { count: 'auto', merged: [], ink: 'auto', recoloured: [], order: [] },
   bands: { levels: 'auto', shown: 'all' },

@@ -8,6 +8,7 @@ export * from './ink';
 export * from './lit';
 export * from './trace';
 export * from './run';
+export * from './questions';
 export * from './warm-up';
 export * from './options';
 export * from './facts';

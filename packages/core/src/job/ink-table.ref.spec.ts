@@ -7,6 +7,7 @@ import { demoPicture } from '../testing/demo';
 import { comparedWithTruth, readTruth, unitsToPixels } from '../testing/truth';
 import type { JobDocument } from './document';
 import { newMemory } from './memory';
+import { wordsJob } from './questions';
 import { runJob } from './run';
 
 describe('ink with nothing touched, against what was drawn (intersection over union)', () => {
@@ -28,6 +29,40 @@ describe('ink with nothing touched, against what was drawn (intersection over un
     expect(traced.kind).toBe(kind);
     expect(iou).toBeGreaterThan(least);
   });
+});
+
+it('the words of the front at night are its ink when they alone are wanted', async () => {
+  const { iou } = await comparedWithTruth('13-night-front.jpg', (document) => ({
+    ...document,
+    ink: { ...document.ink, words: 'all' },
+  }));
+  expect(iou).toBeGreaterThan(0.94);
+});
+
+it('one line of words is taken by a place in it', async () => {
+  const { document, decoded } = await demoPicture('13-night-front.jpg');
+  const memory = newMemory();
+  const lines = wordsJob(document, decoded, memory, quietContext);
+  expect(lines.map(({ letters }) => letters)).toEqual([8, 6]);
+  const { facts } = runJob(
+    { ...document, ink: { ...document.ink, words: lines[1].at } },
+    decoded,
+    memory,
+    quietContext,
+  );
+  expect(facts.shapes).toBe(6);
+});
+
+it('the jug is cut out of its cloth by a loop, and is its silhouette', async () => {
+  const loop = Array.from({ length: 40 }, (_, k) => (k / 40) * 2 * Math.PI).flatMap((angle) => [
+    810 + 440 * Math.cos(angle),
+    560 + 400 * Math.sin(angle),
+  ]);
+  const { iou } = await comparedWithTruth('14-tea-jug.jpg', (document) => ({
+    ...document,
+    ink: { ...document.ink, cut: { loop, marks: {}, gives: 'silhouette' } },
+  }));
+  expect(iou).toBeGreaterThan(0.97);
 });
 
 it('the script is one piece a word after one click, every speck gone', async () => {

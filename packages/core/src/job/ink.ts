@@ -24,11 +24,11 @@ import {
   vanishingShares,
 } from '../ink';
 import type { ColourPicture } from '../raster';
-import type { Corners } from '../square';
+import { asTakenApart, resolvedFor, runCut, runWords } from './apart';
 import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 import type { RunStep } from './memory';
-import { type ResolvedInk, resolveInk } from './resolve';
+import type { ResolvedInk } from './resolve';
 import type { DecodedPicture, Squared } from './square';
 
 /** What Ink found on its way. */
@@ -53,31 +53,30 @@ export interface InkResult {
 /** Ink: tones made ready, told apart, drawn on by hand, cleaned. */
 export function runInk(
   document: JobDocument,
-  { picture: source, reduction }: DecodedPicture,
+  source: DecodedPicture,
   seen: PictureLook,
   square: Squared,
   step: RunStep,
   context: Context,
 ): { key: string; value: InkResult } {
-  const { plan, corners, picture, grey } = square.value;
-  const middle = corners
-    ? { x: mean(corners, 0) / reduction, y: mean(corners, 1) / reduction }
-    : { x: source.width / 2, y: source.height / 2 };
-  const settings = resolveInk(document, seen, plan.toResult, reduction, middle);
+  const resolved = resolvedFor(document, source, seen, square);
+  const cut = runCut(resolved.cut, square, step, context);
+  const { picture, grey } = cut;
+  const apart = cut.silhouette ?? runWords(resolved.words, cut, step, context);
+  const settings = apart ? asTakenApart(resolved) : resolved;
   const { detail: asked, ...tone } = settings.tone;
-  const whole = step('tone', 'tone', `${square.key} ${JSON.stringify(tone)}`, () =>
+  const whole = step('tone', 'tone', `${cut.key} ${JSON.stringify(tone)}`, () =>
     makeTone(grey, tone, context),
   );
   const detail = step('tone', 'detail', `${whole.key} ${asked}`, () =>
     asked === 'fitting' ? fittingDetail(whole.value.grey, levelOf(whole.value), grey, context) : asked,
   ).value;
   const toned = step('tone', 'toned', `${whole.key} ${detail}`, () => calmed(whole.value, detail, context));
-  const taken = takeApart(settings, square.key, picture, toned, step, context);
-  const background = step(
-    'separate',
-    'background',
-    `${square.key} ${JSON.stringify(settings.background)}`,
-    () => findBackground(picture, settings.background, context),
+  const taken = apart
+    ? { key: `${cut.key} ${JSON.stringify(resolved.words)}`, value: { separated: apart } }
+    : takeApart(settings, cut.key, picture, toned, step, context);
+  const background = step('separate', 'background', `${cut.key} ${JSON.stringify(settings.background)}`, () =>
+    findBackground(picture, settings.background, context),
   );
   const separated = step('separate', 'separated', `${taken.key} ${background.key}`, () =>
     withoutBackground(taken.value.separated, background.value),
@@ -113,9 +112,6 @@ function cleanFor({ ink }: Pick<JobDocument, 'ink'>, clean: CleanNumbers, least:
     ink.clean[which] === 'auto' ? Math.max(clean[which], least) : clean[which];
   return { ...clean, specks: at('specks'), pinholes: at('pinholes') };
 }
-
-const mean = (corners: Corners, from: 0 | 1) =>
-  (corners[from] + corners[from + 2] + corners[from + 4] + corners[from + 6]) / 4;
 
 interface TakenApart {
   separated: Separated;

@@ -1,3 +1,4 @@
+import type { Context } from '../context';
 import { type Looks, newLooks } from './look';
 
 /**
@@ -86,3 +87,13 @@ export type RunStep = <T>(
   key: string,
   compute: () => T,
 ) => { key: string; value: T };
+
+/** Runs steps from memory and counts their milliseconds. */
+export function stepsIn(memory: Memory, timing: Record<Step, number> | undefined, context: Context): RunStep {
+  return (name, part, key, compute) => {
+    context.progress(name, 0);
+    const result = remember(memory, part, shortened(`${part} ${key}`), () => context.now(), compute);
+    if (timing) timing[name] += result.milliseconds;
+    return result;
+  };
+}

@@ -22,7 +22,9 @@ export function inkOptions(
   { look }: PictureLook,
   { automatic, lightOnDark }: { automatic: number; lightOnDark: boolean },
 ): InkOption[] {
-  const plain: InkSettings = { ...ink, threshold: 'auto', ink: 'auto', by: 'tone' };
+  // Six ways to tell tones apart: what is ink whatever its tone goes on as a picture does.
+  const cut = ink.cut && { ...ink.cut, gives: 'inside' as const };
+  const plain: InkSettings = { ...ink, cut, words: null, threshold: 'auto', ink: 'auto', by: 'tone' };
   const harder = lightOnDark ? Math.min(250, automatic + DARKER) : Math.max(5, automatic - DARKER);
   const coloured = look.coloured > 0;
   return [

@@ -1,10 +1,13 @@
 import {
   type CleanNumbers,
+  type CutOut,
+  type CutSettings,
   FINEST,
   type InkSettings,
   type Kind,
   type Separation,
   type Stroke,
+  marksInOrder,
   strokesInOrder,
 } from '../ink';
 import { type Homography, localScale, mapPoint } from '../geometry';
@@ -13,10 +16,11 @@ import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 
 /** Settings with nothing left open, in pixels of the picture that is computed on. */
-export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'strokes' | 'clean'> {
+export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'cut' | 'strokes' | 'clean'> {
   kind: Kind;
   by: Separation;
   tone: { brightness: number; contrast: number; levelled: boolean; detail: 'fitting' | number };
+  cut: (CutOut & Pick<CutSettings, 'gives'>) | null;
   /** In the order in which they are replayed. */
   strokes: Stroke[];
   clean: CleanNumbers;
@@ -109,6 +113,8 @@ export function resolveInk(
           : levelled,
       detail: detail === 'auto' ? (kind === 'photo' ? 'fitting' : FINEST) : detail,
     },
+    cut: ink.cut && placedCut(ink.cut, place, scale),
+    words: Array.isArray(ink.words) ? place(ink.words) : ink.words,
     background: { ...ink.background, away: place(ink.background.away), keep: place(ink.background.keep) },
     edges: { ...edges, fineness: edges.fineness * scale, width: edges.width * scale },
     strokes: strokesInOrder(ink.strokes).map(({ stroke }) => placedStroke(stroke, place, scale)),
@@ -139,6 +145,22 @@ function placed(values: readonly number[], toResult: Homography, reduction: numb
     result.push(x, y);
   }
   return result;
+}
+
+function placedCut(
+  { loop, marks, gives }: CutSettings,
+  place: (values: readonly number[]) => number[],
+  scale: number,
+): ResolvedInk['cut'] {
+  return {
+    loop: loop && place(loop),
+    marks: marksInOrder(marks).map(({ mark }) => ({
+      ...mark,
+      width: mark.width * scale,
+      points: place(mark.points),
+    })),
+    gives,
+  };
 }
 
 function placedStroke(stroke: Stroke, place: (values: readonly number[]) => number[], scale: number): Stroke {

@@ -6,9 +6,9 @@ import { type Piece, makePiece } from '../piece';
 import { type Proof, LIMITS, type Subject, prove } from '../prove';
 import type { JobDocument } from './document';
 import { type Facts, factsOf } from './facts';
-import { type Memory, type RunStep, STEPS, type Step, remember, shortened } from './memory';
-import { type DecodedPicture, type Squared, runSquare } from './square';
-import { type Arrived, type Provided, type Traced, see, tracePicture } from './trace';
+import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
+import type { DecodedPicture } from './square';
+import { type Arrived, type Provided, type Traced, tracePicture } from './trace';
 
 /** Everything the stages found, except the files themselves. */
 export interface JobResult {
@@ -76,27 +76,6 @@ function madeOf(
   });
   const facts = step('prove', 'facts', key, () => factsOf(piece, artwork.traced));
   return { piece, proof, drawing: { frame, units: document.units, paths }, facts: facts.value };
-}
-
-/** Square up alone: the plan for a document, and the picture made by it. */
-export function squareJob(
-  document: JobDocument,
-  source: DecodedPicture,
-  memory: Memory,
-  context: Context,
-): Squared['value'] {
-  const step = stepsIn(memory, undefined, context);
-  return runSquare(document, source, see(source, memory, step, context), step, context).value;
-}
-
-/** Runs steps from memory and counts their milliseconds. */
-function stepsIn(memory: Memory, timing: Record<Step, number> | undefined, context: Context): RunStep {
-  return (name, part, key, compute) => {
-    context.progress(name, 0);
-    const result = remember(memory, part, shortened(`${part} ${key}`), () => context.now(), compute);
-    if (timing) timing[name] += result.milliseconds;
-    return result;
-  };
 }
 
 /** One file of a job's result, re-read and compared before it is given out. */

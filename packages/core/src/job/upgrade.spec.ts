@@ -11,7 +11,7 @@ const stored = (name: string) =>
     line: object;
     ink: { strokes?: object[] };
   };
-const older = ['schema-1-first', 'schema-1-ink', 'schema-1-line', 'schema-2'];
+const older = ['schema-1-first', 'schema-1-ink', 'schema-1-line', 'schema-2', 'schema-3'];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
 function keysOf(value: unknown, path = ''): string[] {

@@ -20,3 +20,5 @@ export * from './polygon-fill';
 export * from './between';
 export * from './edge-blur';
 export * from './guided-filter';
+export * from './minimum-cut';
+export * from './component-tree';

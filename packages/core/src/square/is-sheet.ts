@@ -13,6 +13,8 @@ const DIFFERS = 7;
 const MOSTLY = 0.78;
 /** Its shortest side is at least this share of the picture's shorter one, and its longest so many times that at most. */
 const LEAST_SIDE = 0.1;
+/** Who means a sheet has at least this share of the picture full of it. */
+const LEAST_AREA = 0.12;
 const MOST_ASPECT = 7;
 /** How far inside a corner the board is looked for, along the diagonal: what is rounded there is a shape. */
 const CORNER = 0.025;
@@ -70,6 +72,11 @@ function isWorthIt(points: readonly Point[], { width, height }: { width: number;
     ...[0, 1].map((k) => Math.abs(Math.log(sides[k].length / sides[k + 2].length))),
   );
   if (convergence > MOST_CONVERGENCE) return false;
+  const area = points.reduce((sum, { x, y }, k) => {
+    const next = points[(k + 1) % 4];
+    return sum + (x * next.y - next.x * y) / 2;
+  }, 0);
+  if (Math.abs(area) < LEAST_AREA * width * height) return false;
   const shortest = Math.min(...sides.map(({ length }) => length));
   const longest = Math.max(...sides.map(({ length }) => length));
   if (shortest < LEAST_SIDE * Math.min(width, height) || longest > MOST_ASPECT * shortest) return false;

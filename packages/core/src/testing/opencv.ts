@@ -54,6 +54,10 @@ export interface Cv {
   INTER_CUBIC: number;
   WARP_INVERSE_MAP: number;
   KMEANS_PP_CENTERS: number;
+  CV_8UC3: number;
+  COLOR_RGBA2RGB: number;
+  GC_INIT_WITH_MASK: number;
+  Rect: new (x: number, y: number, width: number, height: number) => object;
   matFromArray(rows: number, columns: number, type: number, values: ArrayLike<number>): Mat;
   cvtColor(from: Mat, to: Mat, code: number): void;
   filter2D(from: Mat, to: Mat, depth: number, kernel: Mat): void;
@@ -107,6 +111,15 @@ export interface Cv {
     flags: number,
     centres: Mat,
   ): number;
+  grabCut(
+    picture: Mat,
+    mask: Mat,
+    box: object,
+    outside: Mat,
+    inside: Mat,
+    rounds: number,
+    mode: number,
+  ): void;
   onRuntimeInitialized?: () => void;
 }
 

@@ -35,7 +35,8 @@ export async function printed(
   return { width, height, data: new Uint8Array(pixels) };
 }
 
-function pathOf(commands: opentype.PathCommand[]): string {
+/** Path data of a glyph’s outline: the library’s own writer leaves out what makes some of them whole. */
+export function pathOf(commands: opentype.PathCommand[]): string {
   return commands
     .map((command) => {
       const { type } = command;

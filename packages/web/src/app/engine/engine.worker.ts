@@ -23,10 +23,13 @@ let newest: Int32Array | undefined;
 const QUIET = 300;
 /** Colours of lit-up areas, as little-endian RGBA: what a pour takes; what vanishes to paper, and to ink; one area. */
 const POURED = [0xb0_62_6f_2f];
+/** What is beside a thing is dimmed. */
+const BESIDE = [0xd0_d8_dc_dc];
 const LIT: Record<Lit['kind'], number[]> = {
   vanishing: [0xd0_2d_51_c4, 0xd0_ad_86_1d],
   plate: [0xd0_ad_86_1d],
   background: [0xd0_2d_51_c4],
+  box: [0x90_ad_86_1d],
 };
 
 addEventListener('message', ({ data }: MessageEvent<EngineRequest>) => {
@@ -109,6 +112,16 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     const { mask, width, height } = (await opened(picture)).lit(document, what, context);
     const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, LIT[what.kind]) });
     return { answer: { mask: bitmap }, transfer: [bitmap] };
+  },
+  async cut({ picture, document }, context) {
+    const beside = (await opened(picture)).cut(document, context);
+    if (!beside) return plain({ mask: undefined });
+    const { mask, width, height } = beside;
+    const bitmap = await bitmapOf({ width, height, data: maskPixels(mask, BESIDE) });
+    return { answer: { mask: bitmap }, transfer: [bitmap] };
+  },
+  async words({ picture, document }, context) {
+    return plain({ lines: (await opened(picture)).words(document, context) });
   },
   async options({ picture, document }, context) {
     const options: OptionView[] = [];

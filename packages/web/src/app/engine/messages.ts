@@ -3,6 +3,7 @@ import type {
   DrelkError,
   Facts,
   FormatId,
+  FoundWords,
   Ink,
   InkSettings,
   JobDocument,
@@ -45,6 +46,10 @@ export interface EngineCalls {
   };
   /** What a control of Ink is about, lit up. */
   lit: { asks: { document: JobDocument; what: Lit }; answer: { mask: ImageBitmap } };
+  /** What is beside the thing that is cut out, dimmed; nothing where nothing is cut out. */
+  cut: { asks: { document: JobDocument }; answer: { mask: ImageBitmap | undefined } };
+  /** Lines of words in the picture. */
+  words: { asks: { document: JobDocument }; answer: { lines: FoundWords[] } };
   options: { asks: { document: JobDocument }; answer: { options: OptionView[] } };
 }
 export type EngineCall = keyof EngineCalls;
@@ -83,8 +88,8 @@ export interface Held {
 
 export type EngineProblem = Pick<DrelkError, 'code' | 'message' | 'hint'>;
 
-/** The picture as it came, or squared up but not cropped. */
-export type FrameKind = 'source' | 'uncropped';
+/** The picture as it came, squared up but not cropped, or squared up. */
+export type FrameKind = 'source' | 'uncropped' | 'squared';
 
 /** What lies on the bench: `toSource` takes its pixels, at the source's scale, to the source's. */
 export interface Ground {

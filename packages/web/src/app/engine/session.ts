@@ -12,6 +12,9 @@ import {
   type Memory,
   type PictureLook,
   clingToMark,
+  cutJob,
+  type FoundWords,
+  wordsJob,
   handOffFile,
   inkOptions,
   lookAtPicture,
@@ -107,15 +110,22 @@ export class EngineSession {
     return this.last.artwork.traced.contours;
   }
 
-  /** The source itself, or the squared-up picture without its crop. */
+  /** The source itself, or the squared-up picture with or without its crop. */
   frame(document: JobDocument, show: FrameKind, context: Context): ShownFrame {
     const { picture } = this.source;
     if (show === 'source') {
       const { width, height } = picture;
       return { picture, width, height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] };
     }
-    const uncropped = { ...document, square: { ...document.square, crop: null } };
-    const { plan, picture: squared } = squareJob(uncropped, this.source, newMemory(this.looks), context);
+    const { plan, picture: squared } =
+      show === 'squared'
+        ? squareJob(document, this.source, this.memories.full, context)
+        : squareJob(
+            { ...document, square: { ...document.square, crop: null } },
+            this.source,
+            newMemory(this.looks),
+            context,
+          );
     return { picture: squared, width: plan.width, height: plan.height, toSource: [...plan.toSource] };
   }
 
@@ -141,6 +151,18 @@ export class EngineSession {
     const place = mapPoint(plan.toResult, { x: at.x / reduction, y: at.y / reduction });
     const { width, height } = picture;
     return { mask: pouredArea(picture, { at: [place.x, place.y], ...pour }), width, height };
+  }
+
+  /** What is beside the thing that is cut out, on the smaller copy, so that a hand is answered at once; undefined where nothing is cut out. */
+  cut(document: JobDocument, context: Context): Mask | undefined {
+    const found = cutJob(document, this.small, this.memories.preview, context);
+    if (!found) return undefined;
+    const { width, height, data } = found;
+    return { mask: data.map((tone) => (tone < 128 ? 0 : 1)), width, height };
+  }
+
+  words(document: JobDocument, context: Context): FoundWords[] {
+    return wordsJob(document, this.source, this.memories.full, context);
   }
 
   /** What a control is about, seen small: 1 where it is, or falls to paper; 2 where to ink. */

@@ -22,6 +22,7 @@ import { Commands } from './commands';
 import { JobPageId } from './job-page-id';
 import { JobStore } from './job-store';
 import { Lighting } from './lighting';
+import { Words } from './words';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Understood } from './understood';
@@ -31,7 +32,17 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [provideStages(), BenchState, Commands, JobPageId, JobStore, Lighting, ToolBox, Workbench],
+  providers: [
+    provideStages(),
+    BenchState,
+    Commands,
+    JobPageId,
+    JobStore,
+    Lighting,
+    ToolBox,
+    Words,
+    Workbench,
+  ],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

@@ -34,6 +34,36 @@ describe('what was understood', () => {
     expect(store.undoLabel()).toBe('Turn it over');
   });
 
+  it('offers the words of a photo once they are found, and takes them back', async () => {
+    const { store, engine } = fakeWork(viewTraced({ ink: { kind: 'photo' } }));
+    engine.ask.mockResolvedValue({
+      lines: [{ letters: 8, box: { left: 0, top: 0, right: 9, bottom: 4 }, at: [4, 2] }],
+    });
+    const { press, text, fixture } = render(Understood);
+    await fixture.whenStable();
+    await new Promise((resolve) => setTimeout(resolve));
+    fixture.detectChanges();
+    expect(text()).toContain('one line of words');
+    press('take the words only');
+    expect(store.document()?.ink.words).toBe('all');
+    expect(text()).toContain('the words only');
+    expect(text()).not.toContain('turn it over');
+    press('take all of the picture');
+    expect(store.document()?.ink.words).toBeNull();
+  });
+
+  it('says that one thing is cut out, and takes it back', () => {
+    const { store } = fakeWork(viewTraced({ ink: { kind: 'photo', levelled: true } }));
+    store.change('Cut out', ({ ink }) => {
+      ink.cut = { loop: null, marks: {}, gives: 'silhouette' };
+    });
+    const { press, text } = render(Understood);
+    expect(text()).toMatch(/one thing cut out/);
+    expect(text()).not.toContain('light levelled');
+    press('take all of the picture');
+    expect(store.document()?.ink.cut).toBeNull();
+  });
+
   it('offers the sides that are not sure to be those of a sheet', () => {
     const ink = { kind: 'photo' as const };
     const { store, bench } = fakeWork(viewTraced({ ink, square: square({ offered: corners }) }));

@@ -1,7 +1,8 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { FINEST, type JobDocument } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import { KIND_NAMES } from '../stages/ink/kind-names';
+import { Words } from './words';
 import { Workbench } from './workbench';
 
 /** One part of what was understood of a picture, and what takes it back, or takes it up. */
@@ -53,6 +54,7 @@ export class Understood {
   readonly hidden = signal(false);
   private readonly work = inject(Workbench);
   private readonly bench = inject(BenchState);
+  private readonly words = inject(Words);
   private readonly traced = computed(() => this.work.view()?.traced);
   /** What kind of picture it is; room for the line is kept while that is not known. */
   readonly says = computed(() => {
@@ -65,8 +67,20 @@ export class Understood {
     const document = this.work.store.document();
     const traced = this.traced();
     if (!document || !traced || this.work.view()?.mode !== 'full') return [];
-    return [...this.ofSquare(document), ...this.ofInk(document)];
+    return [
+      ...this.ofSquare(document),
+      ...this.ofCut(document),
+      ...this.ofWords(document),
+      ...this.ofInk(document),
+    ];
   });
+
+  constructor() {
+    // Words are looked for in photos by themselves; elsewhere when somebody asks for them.
+    effect(() => {
+      if (!this.hidden() && this.traced()?.ink.kind === 'photo') untracked(() => this.words.look());
+    });
+  }
 
   private ofSquare({ square }: JobDocument): Part[] {
     const { corners, offered } = this.traced()?.square ?? {};
@@ -93,7 +107,30 @@ export class Understood {
     return [];
   }
 
+  private ofCut({ ink }: JobDocument): Part[] {
+    if (!ink.cut) return [];
+    return [
+      {
+        says: 'one thing cut out',
+        does: 'take all of the picture',
+        press: () => this.change('All of the picture again', (draft) => (draft.ink.cut = null)),
+      },
+    ];
+  }
+
+  private ofWords({ ink }: JobDocument): Part[] {
+    if (ink.words !== null)
+      return [
+        { says: 'the words only', does: 'take all of the picture', press: () => this.words.take(null) },
+      ];
+    const lines = this.words.lines()?.length ?? 0;
+    if (lines === 0) return [];
+    const says = lines === 1 ? 'one line of words' : `${lines} lines of words`;
+    return [{ says, does: 'take the words only', press: () => this.words.take('all') }];
+  }
+
   private ofInk({ ink }: JobDocument): Part[] {
+    if (ink.cut?.gives === 'silhouette' || ink.words !== null) return [];
     const facts = this.traced()?.ink;
     const parts: Part[] = [];
     if (facts?.levelled && ink.tone.levelled === 'auto')

@@ -18,7 +18,7 @@ describe('LengthField', () => {
       input.dispatchEvent(new Event('change'));
       fixture.detectChanges();
     };
-    return { input, chosen, type, element };
+    return { input, chosen, type, element, fixture };
   }
 
   it('reads fractions of an inch', () => {
@@ -37,6 +37,22 @@ describe('LengthField', () => {
     expect(chosen).toEqual([60]);
     type('70');
     expect(chosen).toEqual([60, 70]);
+  });
+
+  it('keeps what is being written while another length is worked out', () => {
+    const { input, chosen, fixture } = field(229.84, 'mm');
+    input.value = '55 mm';
+    input.dispatchEvent(new Event('input'));
+    fixture.componentRef.setInput('value', 229.81);
+    fixture.detectChanges();
+    expect(input.value).toBe('55 mm');
+    input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    expect(chosen).toEqual([55]);
+    fixture.componentRef.setInput('value', 55);
+    fixture.detectChanges();
+    fixture.componentRef.setInput('value', 60);
+    fixture.detectChanges();
+    expect(input.value).toBe('60 mm');
   });
 
   it('changes nothing by what it cannot read, and says so', () => {

@@ -21,7 +21,7 @@ const MOST = 100_000;
         autocomplete="off"
         [value]="text()"
         [attr.aria-invalid]="wrong() !== undefined"
-        (input)="text.set(textOf($event))"
+        (input)="write($event)"
         (change)="leave()"
         (keydown.enter)="enter()"
       />
@@ -49,7 +49,11 @@ export class LengthField {
   /** True where the length shown is only proposed, and has to be given on when it is confirmed. */
   readonly always = input(false);
   readonly chosen = output<number>();
-  readonly text = linkedSignal(() => formatLength(this.value(), this.units()));
+  /** What is being written stays when another length is worked out meanwhile. */
+  readonly text = linkedSignal<string, string>({
+    source: () => formatLength(this.value(), this.units()),
+    computation: (shown, previous) => (this.isWriting && previous ? previous.value : shown),
+  });
   private readonly read = computed(() => {
     try {
       const length = parseLength(this.text(), this.units());
@@ -65,17 +69,22 @@ export class LengthField {
   /** What Enter gave on, until the field is left. */
   private entered: string | undefined;
 
-  textOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
+  private isWriting = false;
+
+  write(event: Event): void {
+    this.isWriting = true;
+    this.text.set((event.target as HTMLInputElement).value);
   }
 
   enter(): void {
     this.entered = this.text();
+    this.isWriting = false;
     this.choose();
   }
 
   /** The browser tells of a change when Enter is pressed, too: it was given on already. */
   leave(): void {
+    this.isWriting = false;
     if (this.entered !== this.text()) this.choose();
     this.entered = undefined;
   }

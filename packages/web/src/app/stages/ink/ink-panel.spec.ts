@@ -1,17 +1,21 @@
 import { TestBed } from '@angular/core/testing';
-import type { UsedPlate } from '@drelk/core';
+import { DrelkError, type UsedPlate } from '@drelk/core';
 import { fakeWork, render, viewTraced } from '../../../../testing/fake-work';
+import { CutTool } from '../../bench/tools/cut-tools';
 import { AxisTool, BrushTool, ClickTool, LoopTool, PourTool } from '../../bench/tools/ink-tools';
 import { Lighting } from '../../job/lighting';
+import { Words } from '../../job/words';
 import { Histogram } from './histogram';
 import { InkBackground } from './ink-background';
 import { InkBands } from './ink-bands';
 import { InkClean } from './ink-clean';
+import { InkCut } from './ink-cut';
 import { InkEdges } from './ink-edges';
 import { InkHand } from './ink-hand';
 import { InkPanel } from './ink-panel';
 import { InkPlates } from './ink-plates';
 import { InkTone } from './ink-tone';
+import { InkWords } from './ink-words';
 
 beforeEach(() => {
   // jsdom has no canvas to draw a chart on.
@@ -284,5 +288,167 @@ describe('by hand', () => {
     fixture.detectChanges();
     press('Brush');
     expect(tools.active()).toBeUndefined();
+  });
+});
+
+describe('a thing cut out', () => {
+  const never = new Promise(() => undefined);
+  /** A worker that finds every cut, and never has a picture to lay under the tool. */
+  const finds = (call: string) => (call === 'cut' ? Promise.resolve({ mask: undefined }) : never);
+  const settle = () => new Promise((resolve) => setTimeout(resolve));
+  const draw = (tool: CutTool, ...places: [x: number, y: number][]) => {
+    places.forEach(([x, y], k) => (k === 0 ? tool.press({ x, y }) : tool.move({ x, y })));
+    tool.release();
+    return settle();
+  };
+  const around: [number, number][] = [
+    [10, 10],
+    [60, 10],
+    [60, 60],
+    [10, 60],
+  ];
+
+  it('is taken once it is seen to leave something, and marked', async () => {
+    const { store, tools, engine } = fakeWork();
+    engine.ask.mockImplementation(finds);
+    const { press, fixture, element } = opened(InkCut);
+    press('Draw around it');
+    await draw(tools.active() as CutTool, ...around);
+    expect(store.document()?.ink.cut).toEqual({ gives: 'silhouette', loop: around.flat(), marks: {} });
+    fixture.detectChanges();
+    press('Belongs to it');
+    await draw(tools.active() as CutTool, [20, 20], [30, 30]);
+    press('Does not');
+    await draw(tools.active() as CutTool, [55, 55]);
+    expect(Object.values(store.document()?.ink.cut?.marks ?? {}).map(({ says }) => says)).toEqual([
+      'in',
+      'out',
+    ]);
+    fixture.detectChanges();
+    element.querySelector<HTMLElement>('[aria-label="Take mark 1 out"]')?.click();
+    press('ink within it');
+    expect(store.document()?.ink.cut).toMatchObject({ gives: 'inside', marks: { 2: { says: 'out' } } });
+    fixture.detectChanges();
+    press('All of the picture');
+    expect(store.document()?.ink.cut).toBeNull();
+    store.undo();
+    expect(store.document()?.ink.cut?.gives).toBe('inside');
+  });
+
+  it('changes nothing where nothing is found, or a mark lies outside', async () => {
+    const { store, tools, engine, work } = fakeWork();
+    const told = jest.spyOn(work, 'tell').mockImplementation();
+    engine.ask.mockImplementation((call: string) =>
+      call === 'cut' ? Promise.reject(new DrelkError('nothing-found', 'Nothing.', 'Draw.')) : never,
+    );
+    const { press, fixture } = opened(InkCut);
+    press('Draw around it');
+    await draw(tools.active() as CutTool, ...around);
+    expect(store.document()?.ink.cut).toBeNull();
+    expect(told).toHaveBeenCalledTimes(1);
+    engine.ask.mockImplementation(finds);
+    press('The main thing');
+    await settle();
+    expect(store.document()?.ink.cut).toMatchObject({ loop: null });
+    await draw(tools.active() as CutTool, ...around);
+    fixture.detectChanges();
+    press('Belongs to it');
+    await draw(tools.active() as CutTool, [80, 70], [90, 70]);
+    expect(told).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'mark-outside' }));
+    expect(store.document()?.ink.cut?.marks).toEqual({});
+  });
+
+  it('keeps a mark that is made before the one before it is answered', async () => {
+    const { store, tools, engine } = fakeWork();
+    engine.ask.mockImplementation(finds);
+    const { press, fixture } = opened(InkCut);
+    press('Draw around it');
+    await draw(tools.active() as CutTool, ...around);
+    fixture.detectChanges();
+    press('Belongs to it');
+    const tool = tools.active() as CutTool;
+    const both = [draw(tool, [20, 20], [30, 30]), draw(tool, [40, 40], [50, 50])];
+    await Promise.all(both);
+    expect(Object.keys(store.document()?.ink.cut?.marks ?? {})).toEqual(['1', '2']);
+  });
+
+  it('dims what is beside it, and no more once it is undone', async () => {
+    const { store, tools, engine } = fakeWork();
+    const mask = { close: jest.fn() };
+    engine.ask.mockImplementation((call: string) => (call === 'cut' ? Promise.resolve({ mask }) : never));
+    opened(InkCut).press('Draw around it');
+    const tool = tools.active() as CutTool;
+    await draw(tool, ...around);
+    expect(tool.overlay().mask).toBe(mask);
+    store.undo();
+    expect(tool.overlay().mask).toBeUndefined();
+  });
+
+  it('is taken although the tool is put down before it is found', async () => {
+    const { store, tools, engine } = fakeWork();
+    engine.ask.mockImplementation(finds);
+    opened(InkCut).press('Draw around it');
+    const drawn = draw(tools.active() as CutTool, ...around);
+    tools.putDown();
+    await drawn;
+    expect(store.document()?.ink.cut?.loop).toEqual(around.flat());
+  });
+});
+
+describe('words', () => {
+  const line = (top: number, letters: number) => ({
+    letters,
+    box: { left: 10, top, right: 60, bottom: top + 10 },
+    at: [35, top + 5] as [number, number],
+  });
+
+  it('are looked for when the part is opened, and taken all, line by line, or not', async () => {
+    const { store, engine } = fakeWork();
+    engine.ask.mockResolvedValue({ lines: [line(10, 8), line(30, 5)] });
+    const { fixture, press, text, element } = opened(InkWords);
+    await fixture.whenStable();
+    await new Promise((resolve) => setTimeout(resolve));
+    fixture.detectChanges();
+    expect(engine.ask).toHaveBeenCalledTimes(1);
+    expect(text()).toContain('Line 1: 8 letters, 25 mm long');
+    press('The words only');
+    expect(store.document()?.ink.words).toBe('all');
+    fixture.detectChanges();
+    const tick = (k: number) => {
+      element.querySelectorAll<HTMLInputElement>('input[type=checkbox]')[k].click();
+      fixture.detectChanges();
+    };
+    tick(0);
+    expect(store.document()?.ink.words).toEqual([35, 35]);
+    tick(0);
+    expect(store.document()?.ink.words).toBe('all');
+    press('All of the picture');
+    expect(store.document()?.ink.words).toBeNull();
+  });
+
+  it('of another picture, found too late, are not shown', async () => {
+    const { store, engine } = fakeWork();
+    let answer: (found: object) => void = () => undefined;
+    engine.ask.mockReturnValueOnce(new Promise((resolve) => (answer = resolve)));
+    const { fixture } = opened(InkWords);
+    await fixture.whenStable();
+    store.change('Turned', ({ square }) => {
+      square.turn = 1;
+    });
+    fixture.detectChanges();
+    await fixture.whenStable();
+    answer({ lines: [line(10, 8)] });
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(TestBed.inject(Words).lines()).toBeUndefined();
+    expect(engine.ask).toHaveBeenCalledTimes(2);
+  });
+
+  it('where there are none, that is said', async () => {
+    const { engine } = fakeWork();
+    engine.ask.mockResolvedValue({ lines: [] });
+    const { fixture, text } = opened(InkWords);
+    await new Promise((resolve) => setTimeout(resolve));
+    fixture.detectChanges();
+    expect(text()).toContain('No words are found');
   });
 });

@@ -10,12 +10,14 @@ import { Fold } from '../../shared/fold';
 import { InkBackground } from './ink-background';
 import { InkBands } from './ink-bands';
 import { InkClean } from './ink-clean';
+import { InkCut } from './ink-cut';
 import { InkDetail } from './ink-detail';
 import { InkEdges } from './ink-edges';
 import { InkHand } from './ink-hand';
 import { InkPlates } from './ink-plates';
 import { InkThreshold } from './ink-threshold';
 import { InkTone } from './ink-tone';
+import { InkWords } from './ink-words';
 import { KIND_NAMES } from './kind-names';
 import { OptionsSheet } from './options-sheet';
 
@@ -34,12 +36,14 @@ const SEPARATION_NAMES: [Separation, string][] = [
     InkBackground,
     InkBands,
     InkClean,
+    InkCut,
     InkDetail,
     InkEdges,
     InkHand,
     InkPlates,
     InkThreshold,
     InkTone,
+    InkWords,
     MatButtonModule,
     MatButtonToggleModule,
     MatIcon,
@@ -56,6 +60,12 @@ export class InkPanel implements OnDestroy {
   readonly kind = computed(() => this.facts()?.kind);
   readonly isOwnKind = computed(() => this.setKindTo() !== 'auto');
   readonly by = computed(() => this.facts()?.by);
+  /** What is ink already, whatever its tone. */
+  readonly apart = computed(() => {
+    const { cut, words } = this.work.store.shown()?.ink ?? {};
+    if (cut?.gives === 'silhouette') return 'All of the thing that is cut out is ink.';
+    return words ? 'Only words are ink.' : '';
+  });
   readonly bySays = computed(() => `by ${this.by() ?? 'tone'}`);
   readonly lit = computed(() => this.lighting.kept() !== undefined);
   readonly vanishing = computed(() => {

@@ -1,0 +1,140 @@
+import { computed, signal } from '@angular/core';
+import { type CutSettings, withMark } from '@drelk/core';
+import type { Place } from '../../engine/messages';
+import type { Workbench } from '../../job/workbench';
+import { sourcePoints } from './square-tools';
+import type { ToolBox } from './tool-box';
+import type { Overlay, Tool } from './tool';
+
+/** What a hand draws to cut a thing out, and how it says so. */
+export const CUT_TOOLS = {
+  around: { says: 'Draw around the thing, with a little room.', label: 'Cut out what is inside the loop' },
+  in: { says: 'Draw over what belongs to the thing.', label: 'Mark what belongs to the thing' },
+  out: { says: 'Draw over what does not belong to the thing.', label: 'Mark what does not belong to it' },
+} as const;
+export type CutDoes = keyof typeof CUT_TOOLS;
+
+/** Draws around a thing to cut it out, or over it to say what belongs to it; what is beside the thing is dimmed. */
+export class CutTool implements Tool {
+  readonly id: string;
+  readonly says: string;
+  readonly ground = 'squared' as const;
+  readonly loupe = false;
+  readonly overlay = computed((): Overlay => {
+    const points = this.points();
+    const pen = this.width() / this.box.sourceScale();
+    return {
+      lines: [
+        this.does === 'around'
+          ? { points, closed: true }
+          : { points, pen, tone: this.does === 'in' ? 'ink' : 'paper' },
+      ],
+      grips: [],
+      mask: this.isOfNow() ? this.beside() : undefined,
+    };
+  });
+  private readonly points = signal<number[]>([]);
+  private readonly beside = signal<ImageBitmap | undefined>(undefined);
+  /** What the mask was asked for; after an undo it is no more what is cut out. */
+  private readonly asksFor = signal('');
+  private readonly isOfNow = computed(() => {
+    const cut = this.work.store.document()?.ink.cut;
+    return cut && JSON.stringify(cut) === this.asksFor();
+  });
+  /** Only what was asked last counts. */
+  private asked = 0;
+  private isDown = false;
+  /** What was drawn and is not answered yet: the next mark comes on top of it. */
+  private pending: CutSettings | undefined;
+
+  constructor(
+    private readonly does: CutDoes,
+    private readonly work: Workbench,
+    private readonly box: ToolBox,
+    /** Width of a mark in source pixels. */
+    private readonly width: () => number,
+  ) {
+    this.id = `cut-${does}`;
+    this.says = CUT_TOOLS[does].says;
+    this.look();
+  }
+
+  press(at: Place): void {
+    this.points.set([at.x, at.y]);
+  }
+
+  move(at: Place): void {
+    this.points.update((points) => [...points, at.x, at.y]);
+  }
+
+  forget(): void {
+    this.points.set([]);
+  }
+
+  putDown(): void {
+    this.isDown = true;
+    this.show(undefined);
+  }
+
+  release(): void {
+    const points = sourcePoints(this.points(), this.box);
+    this.points.set([]);
+    const before = this.pending ?? this.work.store.document()?.ink.cut;
+    if (this.does === 'around') {
+      if (points.length >= 6)
+        this.take({ gives: 'silhouette', ...before, loop: points, marks: {} }, CUT_TOOLS.around.label);
+      return;
+    }
+    if (!before || points.length === 0) return;
+    try {
+      const cut = withMark(before, { says: this.does, width: this.width(), points });
+      this.take(cut, CUT_TOOLS[this.does].label);
+    } catch (problem) {
+      this.work.tell(problem);
+    }
+  }
+
+  /** Takes a cut once it has been seen to leave something. */
+  private take(cut: CutSettings, label: string): void {
+    this.pending = cut;
+    this.ask(cut, () => {
+      this.work.store.change(label, ({ ink }) => {
+        ink.cut = cut;
+      });
+    });
+  }
+
+  /** Shows what is cut out now. */
+  private look(): void {
+    const cut = this.work.store.document()?.ink.cut;
+    if (cut) this.ask(cut, () => undefined);
+  }
+
+  private ask(cut: CutSettings, found: () => void): void {
+    const document = this.work.store.document();
+    if (!document) return;
+    const request = ++this.asked;
+    this.work.engine.ask('cut', { document: { ...document, ink: { ...document.ink, cut } } }).then(
+      ({ mask }) => {
+        const isLast = request === this.asked;
+        if (isLast && !this.isDown) {
+          this.asksFor.set(JSON.stringify(cut));
+          this.show(mask);
+        } else mask?.close();
+        if (!isLast) return;
+        this.pending = undefined;
+        found();
+      },
+      (problem: unknown) => {
+        this.pending = undefined;
+        this.work.tell(problem);
+      },
+    );
+  }
+
+  private show(mask: ImageBitmap | undefined): void {
+    const old = this.beside();
+    this.beside.set(mask);
+    if (old) setTimeout(() => old.close(), 500);
+  }
+}
