@@ -23,14 +23,16 @@ const SHEETS = [
 
 /** Densities it offers, in dots per inch. */
 export const DENSITIES = [75, 150, 300, 600];
-/** Paper around what is laid on the bed, in millimetres; tint of the paper, and spread of the noise in tones. */
+/** Paper around what is laid on the bed, in millimetres; tint of the paper; the most that noise changes a tone; the side of the tile that noise is repeated by. */
 const MARGIN = 4;
 const PAPER = '#faf8f3';
-const NOISE = 2;
+const NOISE = 3.4;
+const TILE = 128;
 
 /**
  * A stand-in for a flatbed scanner: lays one of the demo's flat objects on its bed and delivers a picture of it at the
- * density asked for, which is written in the file. Softness and noise are those of a plain machine.
+ * density asked for, which is written in the file. Softness and noise are those of a plain machine. All
+ * that runs over pixels does so on the picture library's own threads.
  */
 export class ScannerService {
   /** `truths` is the folder with the demo's exact geometry. */
@@ -51,13 +53,13 @@ export class ScannerService {
     if (!sheet) throw notFound('This sheet');
     const drawing = await this.drawing(sheet.truth);
     const svg = drawn(drawing, sheet.millimetres, density / 25.4);
-    const { data, info } = await sharp(Buffer.from(svg), { unlimited: true })
+    const bytes = await sharp(Buffer.from(svg), { unlimited: true })
       .removeAlpha()
       .blur(0.5)
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    await addNoise(data);
-    const bytes = await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
+      .linear(1, -NOISE)
+      .composite([
+        { input: GRAIN, raw: { width: TILE, height: TILE, channels: 3 }, tile: true, blend: 'add' },
+      ])
       .withMetadata({ density })
       .png({ compressionLevel: 6 })
       .toBuffer();
@@ -89,16 +91,15 @@ function drawn({ width, height, areas, strokes }: Drawing, millimetres: number, 
   );
 }
 
-/** Bytes that noise is added to at once; others are answered in between. */
-const SLICE = 1 << 20;
-
-/** The same noise at every scan: a small linear generator (Numerical Recipes' constants) is enough. */
-async function addNoise(data: Buffer): Promise<void> {
+/** Noise for a tile of the bed, the same at every scan: a small linear generator (Numerical Recipes' constants). */
+function grain(): Buffer {
   let state = 1;
-  for (let i = 0; i < data.length; i++) {
-    if (i % SLICE === 0) await new Promise(setImmediate);
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    const off = (state / 2 ** 32 - 0.5) * 2 * NOISE * 1.7;
-    data[i] = Math.min(255, Math.max(0, Math.round(data[i] + off)));
-  }
+  return Buffer.from(
+    Array.from({ length: 3 * TILE * TILE }, () => {
+      state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+      return Math.round((state / 2 ** 32) * 2 * NOISE);
+    }),
+  );
 }
+
+const GRAIN = grain();

@@ -165,7 +165,7 @@ describe('what must not be decoded', () => {
     const bytes = Buffer.concat([Buffer.from('ffd8', 'hex'), ...Array<Buffer>(45_000).fill(block)]);
     const begun = performance.now();
     expect(readPictureHeader(bytes)).toBeUndefined();
-    expect(performance.now() - begun).toBeLessThan(500);
+    expect(performance.now() - begun).toBeLessThan(2000);
   });
 
   it.each(['jpeg', 'png', 'webp', 'gif'] as const)('a truncated %s gets a sentence', async (kind) => {
