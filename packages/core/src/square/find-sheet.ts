@@ -1,6 +1,7 @@
 import { type Context, checkStopped } from '../context';
 import { type Point, polygonArea } from '../geometry';
 import { type GreyPicture, gaussianBlur, reduceGrey, sizeWithin, sobel } from '../raster';
+import { aroundBorder } from './around-border';
 import { type EdgeLine, findLines, meetingOf, shareSeen } from './edge-lines';
 import { isSheet } from './is-sheet';
 import { refineCorners } from './refine-corners';
@@ -70,12 +71,13 @@ function bestQuadrilateral(
   small: GreyPicture,
 ): (Candidate & { sure: boolean }) | undefined {
   const found = quadrilaterals(lines, small).sort((a, b) => b.score - a.score);
-  // A border drawn along a board's rim is a board by itself: the board around it is meant.
   const [sure] = found
     .slice(0, MOST_JUDGED)
     .filter(({ seen, points }) => seen >= SURE_SEEN && isSheet(small, points))
     .sort((a, b) => b.seen ** 3 * areaOf(b.points) - a.seen ** 3 * areaOf(a.points));
-  return sure ? { ...sure, sure: true } : found[0] && { ...found[0], sure: false };
+  return sure
+    ? { ...sure, points: aroundBorder(small, sure.points), sure: true }
+    : found[0] && { ...found[0], sure: false };
 }
 
 function quadrilaterals(lines: EdgeLine[], size: { width: number; height: number }): Candidate[] {

@@ -1,33 +1,12 @@
-import { gaussianBlur } from '../raster';
-import { random } from '../testing/pictures';
+import { boardScene, busy } from '../testing/boards';
 import { isSheet } from './is-sheet';
 
-const [width, height] = [400, 300];
 const corners = [70, 60, 330, 45, 345, 250, 60, 235];
 const points = [0, 1, 2, 3].map((k) => ({ x: corners[2 * k], y: corners[2 * k + 1] }));
-const next = random(9);
-const isInside = (x: number, y: number) =>
-  points.every((from, k) => {
-    const to = points[(k + 1) % 4];
-    return (to.x - from.x) * (y - from.y) - (to.y - from.y) * (x - from.x) > 0;
-  });
-
-/** Places within a pixel. */
-const SUB = [0.1, 0.3, 0.5, 0.7, 0.9].flatMap((dx) => [0.1, 0.3, 0.5, 0.7, 0.9].map((dy) => [dx, dy]));
-
-/** A scene by its tones inside and outside the four sides, blurred as a camera does, with grain. */
-function scene(inside: (x: number, y: number) => number, outside: (x: number, y: number) => number) {
-  const data = Uint8Array.from({ length: width * height }, (_, i) => {
-    const [x, y] = [i % width, Math.floor(i / width)];
-    const within = SUB.filter(([dx, dy]) => isInside(x + dx, y + dy)).length / SUB.length;
-    const tone = within * inside(x, y) + (1 - within) * outside(x, y);
-    return Math.max(0, Math.min(255, tone + 4 * (next() - 0.5)));
-  });
-  return gaussianBlur({ width, height, data }, 1.2);
-}
+const scene = (inside: (x: number, y: number) => number, outside: (x: number, y: number) => number) =>
+  boardScene(points, inside, outside);
 
 const word = (x: number, y: number) => Math.abs(y - 150) < 30 && x > 120 && x < 280 && x % 40 < 16;
-const busy = (x: number, y: number) => 90 + 70 * Math.sin(x / 6 + Math.sin(y / 9)) * Math.cos(y / 7);
 const signed = (x: number, y: number) => (word(x, y) ? 50 : 205);
 
 describe('a sheet', () => {
@@ -47,6 +26,11 @@ describe('a sheet', () => {
   it.each([
     ['with nothing on it', () => 205, busy],
     ['like what is around it', signed, () => 204],
+    [
+      'with one side where it goes on beyond',
+      signed,
+      (x: number, y: number) => (x > 300 ? signed(x, y) + 3 : busy(x, y)),
+    ],
     ['as busy inside as outside', busy, (x: number, y: number) => busy(x + 40, y) / 2],
   ])('%s is none', (_name, inside, outside) => {
     expect(isSheet(scene(inside, outside), points)).toBe(false);
