@@ -23,6 +23,8 @@ const BLUR = 0.2;
 const MOST_PIECES = 400;
 const MOST_NODES = 4300;
 const RIM_OF_NODE = 11;
+/** Larger photos are followed no more closely than one of so many pixels would be. */
+export const PHOTO_PIXELS = 2_000_000;
 /** Pixels of the copy on which pieces are counted. */
 const COUNTED = 800_000;
 
@@ -88,7 +90,8 @@ function canBeCut(
   const changes = findRowChanges(withDetail(grey, detail, context), level, context);
   // Rims of all directions cross rows 2 / pi times their length (Cauchy).
   const rim = (changes.at.length * Math.PI) / 2;
-  if ((rim * scale) / RIM_OF_NODE > MOST_NODES) return false;
+  const followed = Math.min(scale, Math.sqrt(PHOTO_PIXELS / (grey.width * grey.height)));
+  if ((rim * followed) / RIM_OF_NODE > MOST_NODES) return false;
   const least = leastArea(detail, grey);
   const pieces = (['ink', 'paper'] as const).map(
     (of) => findComponents(changes, grey.width, of, context).area.filter((area) => area > least).length,

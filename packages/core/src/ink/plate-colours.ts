@@ -30,29 +30,40 @@ export function findColours(
   count: 'auto' | number,
   context: Context = quietContext,
 ): ColourCluster[] {
-  let clusters = evenColours(picture, context);
+  const clusters = evenColours(picture, context);
   const stop = (cost: number) =>
     count === 'auto' ? cost > NAMED_APART && clusters.length <= MOST_PROPOSED : clusters.length <= count;
-  for (;;) {
+  // What each would cost to join with each of those before it.
+  const costs = clusters.map((cluster, i) => clusters.slice(0, i).map((other) => costOf(cluster, other)));
+  while (clusters.length > 1) {
     let best = Infinity;
     let pair: [number, number] = [0, 0];
-    for (let i = 0; i < clusters.length; i++) {
-      for (let k = i + 1; k < clusters.length; k++) {
-        const rarer = Math.min(clusters[i].share, clusters[k].share);
-        const distance = okDistance(clusters[i].lab, clusters[k].lab);
-        const cost = distance * distance * Math.sqrt(Math.sqrt(rarer));
-        if (cost < best) {
-          best = cost;
+    for (let k = 1; k < costs.length; k++) {
+      const row = costs[k];
+      for (let i = 0; i < k; i++) {
+        if (row[i] < best) {
+          best = row[i];
           pair = [i, k];
         }
       }
     }
-    if (clusters.length < 2 || stop(best)) break;
+    if (stop(best)) break;
     const [i, k] = pair;
     clusters[i] = merged(clusters[i], clusters[k]);
-    clusters = clusters.filter((_, index) => index !== k);
+    clusters.splice(k, 1);
+    costs.splice(k, 1);
+    for (let later = k; later < costs.length; later++) costs[later].splice(k, 1);
+    costs[i] = clusters.slice(0, i).map((other) => costOf(clusters[i], other));
+    for (let later = i + 1; later < costs.length; later++)
+      costs[later][i] = costOf(clusters[later], clusters[i]);
   }
   return clusters.sort((a, b) => b.share - a.share);
+}
+
+/** Far apart and common ones cost most. */
+function costOf(a: ColourCluster, b: ColourCluster): number {
+  const distance = okDistance(a.lab, b.lab);
+  return distance * distance * Math.sqrt(Math.sqrt(Math.min(a.share, b.share)));
 }
 
 function merged(a: ColourCluster, b: ColourCluster): ColourCluster {

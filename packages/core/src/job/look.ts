@@ -6,8 +6,8 @@ import { type FoundSheet, findSheet, hasGhosts } from '../square';
 /** What is seen in a picture before anything is done to it. Places in its own pixels. */
 export interface PictureLook {
   look: Look;
-  /** True where the ghosts of hard compression are seen; looked for when it is first asked. */
-  ghosts(): boolean;
+  /** True where the ghosts of hard compression are seen. */
+  ghosts: boolean;
   /** Looks for a sheet when it is first asked for. */
   sheet(): FoundSheet | undefined;
 }
@@ -26,10 +26,9 @@ export function lookAtPicture(looks: Looks, picture: ColourPicture, context: Con
   const find = (tones: GreyPicture) => ({ sheet: findSheet(tones, context) });
   // In photos it will be asked for; elsewhere only where the kind is set by hand.
   let found = look.kind === 'photo' ? find(grey) : undefined;
-  let ghosts: boolean | undefined;
   const result = {
     look,
-    ghosts: () => (ghosts ??= hasGhosts(toGrey(picture, context))),
+    ghosts: hasGhosts(grey),
     sheet: () => (found ??= find(toGrey(picture, context))).sheet,
   };
   looks.set(picture, result);

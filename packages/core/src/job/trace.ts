@@ -1,6 +1,6 @@
 import type { Context } from '../context';
 import { type Box, boxOfPoints, packPaths } from '../geometry';
-import type { Kind } from '../ink';
+import { type Kind, PHOTO_PIXELS } from '../ink';
 import {
   type ContourSet,
   type LineResult,
@@ -82,7 +82,9 @@ export function tracePicture(
   const scale = scaleFor(document.piece, frame, points.length > 0 ? boxOfPoints(points) : undefined, known);
   const asked = document.line.tolerance;
   const tolerance =
-    asked === null ? DEFAULT_TOLERANCE : Math.max(LEAST_TOLERANCE, asked / scale.millimetresPerPixel);
+    asked === null
+      ? toleranceOf(ink.value.settings.kind, source.picture, reduction)
+      : Math.max(LEAST_TOLERANCE, asked / scale.millimetresPerPixel);
   const line = runLine(document.line, tolerance, reduction, { ink, contours }, step, context);
   const paths = step('line', 'paths', line.key, () => packPaths(line.value.shapes));
   const match = step('line', 'match', line.key, () =>
@@ -90,7 +92,7 @@ export function tracePicture(
   );
   const hintsAbout = {
     corners,
-    ghosts: document.source.kind === 'jpeg' && seen.ghosts(),
+    ghosts: document.source.kind === 'jpeg' && seen.ghosts,
     millimetresPerPixel: scale.source === 'none' ? null : scale.millimetresPerPixel / reduction,
   };
   const hints = step('square', 'hints', `${square.key} ${JSON.stringify(hintsAbout)}`, () =>
@@ -119,6 +121,20 @@ export function tracePicture(
       tolerance,
     },
   };
+}
+
+/**
+ * How closely paths follow the ink where nobody asked for more, in pixels of the picture computed on. What a large photo shows
+ * between its pixels is grain and blur: it is followed as closely as a smaller picture of the same would be.
+ */
+function toleranceOf(
+  kind: Kind,
+  { width, height }: { width: number; height: number },
+  reduction: number,
+): number {
+  const pixels = width * height * reduction ** 2;
+  const coarser = kind === 'photo' ? Math.sqrt(Math.max(1, pixels / PHOTO_PIXELS)) : 1;
+  return DEFAULT_TOLERANCE * Math.max(1, coarser / reduction);
 }
 
 /** What is seen in a picture, looked at once. */

@@ -53,7 +53,10 @@ function gatherWeights(
   return { starts, indices: Int32Array.from(indices), shares: Float32Array.from(shares) };
 }
 
-/** Both directions at once, row by row: horizontal sums of each source row are made once and dropped when passed. */
+/**
+ * Both directions at once, row by row: the source rows of a result row are summed up as they lie in memory, and only then
+ * summed across.
+ */
 function resample(
   data: Uint8Array | Uint8ClampedArray,
   from: { width: number; height: number; channels: number },
@@ -63,42 +66,43 @@ function resample(
   const { channels } = from;
   const across = weightsFor(from.width, to.width);
   const down = weightsFor(from.height, to.height);
-  const stride = to.width * channels;
-  const result = new Uint8ClampedArray(to.height * stride);
-  const kept = new Map<number, Float32Array>();
-  const sum = new Float32Array(stride);
+  const length = from.width * channels;
+  const sums = new Float32Array(length);
+  const row = new Float32Array(to.width * channels);
+  const result = new Uint8ClampedArray(to.height * row.length);
   for (let y = 0; y < to.height; y++) {
-    sum.fill(0);
-    const lowest = down.indices[down.starts[y]];
-    for (const row of kept.keys()) if (row < lowest) kept.delete(row);
+    sums.fill(0);
     for (let k = down.starts[y]; k < down.starts[y + 1]; k++) {
-      const row = down.indices[k];
-      let sums = kept.get(row);
-      if (!sums)
-        kept.set(row, (sums = sumRow(data, row * from.width * channels, to.width, channels, across)));
       const share = down.shares[k];
-      for (let i = 0; i < stride; i++) sum[i] += share * sums[i];
+      const offset = down.indices[k] * length;
+      for (let i = 0; i < length; i++) sums[i] += share * data[offset + i];
     }
-    result.set(sum, y * stride);
+    if (channels === 1) sumAcross(sums, row, across);
+    else sumColoursAcross(sums, row, channels, across);
+    result.set(row, y * row.length);
   }
   return new Uint8Array(result.buffer);
 }
 
-function sumRow(
-  data: Uint8Array | Uint8ClampedArray,
-  offset: number,
-  width: number,
+function sumAcross(sums: Float32Array, row: Float32Array, { starts, indices, shares }: Weights): void {
+  for (let x = 0; x < row.length; x++) {
+    let sum = 0;
+    for (let k = starts[x]; k < starts[x + 1]; k++) sum += shares[k] * sums[indices[k]];
+    row[x] = sum;
+  }
+}
+
+function sumColoursAcross(
+  sums: Float32Array,
+  row: Float32Array,
   channels: number,
   { starts, indices, shares }: Weights,
-): Float32Array {
-  const sums = new Float32Array(width * channels);
-  for (let x = 0; x < width; x++) {
-    for (let k = starts[x]; k < starts[x + 1]; k++) {
-      const from = offset + indices[k] * channels;
-      for (let c = 0; c < channels; c++) sums[x * channels + c] += shares[k] * data[from + c];
-    }
+): void {
+  row.fill(0);
+  for (let x = 0, i = 0; i < row.length; x++, i += channels) {
+    for (let k = starts[x]; k < starts[x + 1]; k++)
+      for (let c = 0; c < channels; c++) row[i + c] += shares[k] * sums[indices[k] * channels + c];
   }
-  return sums;
 }
 
 /** A smaller picture in which every pixel is the mean of the area it stands for. Sizes in pixels, at least 1. */

@@ -84,6 +84,8 @@ const BLOCK = 8;
 /** Steps between neighbours that make an edge, and below which a pixel lies clear of one. */
 const EDGE = 60;
 const CLEAR = 24;
+/** Pixels of a large picture that are looked at. */
+const SAMPLED = 500_000;
 
 /**
  * True where a file shows the ghosts of hard compression: in blocks with an edge, even areas clear of it ripple, and
@@ -93,7 +95,7 @@ export function hasGhosts({ width, height, data }: GreyPicture): boolean {
   const sums = [0, 0];
   const counts = [0, 0];
   const steps = (i: number) => Math.max(Math.abs(data[i] - data[i + 1]), Math.abs(data[i] - data[i + width]));
-  const skip = Math.max(1, Math.floor((width * height) / 2_000_000));
+  const skip = Math.max(1, Math.floor((width * height) / SAMPLED));
   let block = 0;
   for (let top = BLOCK; top + 2 * BLOCK <= height; top += BLOCK) {
     for (let left = BLOCK; left + 2 * BLOCK <= width; left += BLOCK) {

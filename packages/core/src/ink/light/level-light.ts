@@ -18,16 +18,20 @@ const JUDGED = 120_000;
 /** Even light is left alone where levelling follows the edges no better than this. */
 const NO_BETTER = -0.03;
 
-/** A way to begin: which tone is paper, and the surfaces. */
-type Way = (grey: GreyPicture, grid: Grid) => { darkPaper: boolean; first: Surfaces | undefined };
+/** A way to begin: which tone is paper, looked for unless it is known, and the surfaces. */
+type Way = (
+  grey: GreyPicture,
+  grid: Grid,
+  known: boolean | undefined,
+) => { darkPaper: boolean; first: Surfaces | undefined };
 
 /** Paper by itself, light or dark, where ink is thin; the light by itself, where shapes are large. */
 const WAYS: Way[] = [
   (grey, grid) => ({ darkPaper: false, first: fromBarePaper(grey, grid, false) }),
   (grey, grid) => ({ darkPaper: true, first: fromBarePaper(grey, grid, true) }),
-  (grey, grid) => {
+  (grey, grid, known) => {
     const surfaces = fromSmoothLight(grey, grid);
-    const darkPaper = paperIsDark(placedBetween(grey, surfaces), LEVELLED_MIDDLE);
+    const darkPaper = known ?? paperIsDark(placedBetween(grey, surfaces), LEVELLED_MIDDLE);
     return { darkPaper, first: darkPaper ? { paper: surfaces.ink, ink: surfaces.paper } : surfaces };
   },
 ];
@@ -43,42 +47,52 @@ export function levelLight(grey: GreyPicture, context: Context): GreyPicture | u
   const small = greyWithin(grey, JUDGED);
   const edges = strongEdges(small, context);
   const asItIs = agreementWith(edges, small, automaticTones(histogram(small)).level);
-  let best: { way: Way; agrees: number } | undefined;
+  let best: { way: Way; agrees: number; darkPaper: boolean } | undefined;
   for (const way of WAYS) {
     checkStopped(context);
-    const levelled = levelledBy(way, small, 1, context);
+    const { darkPaper, levelled } = levelledBy(way, small, 1, undefined, context);
     const agrees = levelled ? agreementWith(edges, levelled, LEVELLED_MIDDLE) : 0;
-    if (agrees > (best?.agrees ?? 0)) best = { way, agrees };
+    if (agrees > (best?.agrees ?? 0)) best = { way, agrees, darkPaper };
   }
   if (!best || best.agrees - asItIs < NO_BETTER) return undefined;
-  return levelledBy(best.way, grey, 2, context);
+  return levelledBy(best.way, grey, 2, best.darkPaper, context).levelled;
 }
 
-function levelledBy(way: Way, grey: GreyPicture, rounds: number, context: Context): GreyPicture | undefined {
+function levelledBy(
+  way: Way,
+  grey: GreyPicture,
+  rounds: number,
+  known: boolean | undefined,
+  context: Context,
+): { darkPaper: boolean; levelled: GreyPicture | undefined } {
   const grid = gridOf(grey);
-  const { darkPaper, first } = way(grey, grid);
+  const { darkPaper, first } = way(grey, grid, known);
   let surfaces = first;
   for (let round = 0; round < rounds && surfaces; round++) {
     checkStopped(context);
     surfaces = learnAgain(grey, grid, darkPaper, surfaces);
   }
-  return surfaces && placedBetween(grey, surfaces);
+  return { darkPaper, levelled: surfaces && placedBetween(grey, surfaces) };
 }
 
 function placedBetween(grey: GreyPicture, { paper, ink }: Surfaces): GreyPicture {
   const { width, height, data } = grey;
-  const result = new Uint8Array(data.length);
+  // Rounds and keeps within a byte by itself.
+  const result = new Uint8ClampedArray(data.length);
   const paperRow = new Float32Array(width);
   const inkRow = new Float32Array(width);
   const span = LEVELLED_LIGHT - LEVELLED_DARK;
   for (let y = 0; y < height; y++) {
     surfaceRow(paper, y, paperRow);
     surfaceRow(ink, y, inkRow);
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      const contrast = Math.max(LEAST_CONTRAST, Math.abs(paperRow[x] - inkRow[x]));
-      const tone = LEVELLED_MIDDLE + (span * (data[i] - (paperRow[x] + inkRow[x]) / 2)) / contrast;
-      result[i] = tone < 0 ? 0 : tone > 255 ? 255 : tone + 0.5;
+    const row = y * width;
+    for (let x = 0; x < width; x++) {
+      const bright = paperRow[x];
+      const dark = inkRow[x];
+      const contrast = bright > dark ? bright - dark : dark - bright;
+      const gain = span / (contrast > LEAST_CONTRAST ? contrast : LEAST_CONTRAST);
+      result[row + x] = LEVELLED_MIDDLE + gain * (data[row + x] - 0.5 * (bright + dark));
     }
   }
-  return { width, height, data: result };
+  return { width, height, data: new Uint8Array(result.buffer) };
 }

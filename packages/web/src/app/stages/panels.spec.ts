@@ -24,7 +24,7 @@ describe('the panel of Line', () => {
     fakeWork();
     const { text } = render(LinePanel);
     expect(text()).toContain('24 nodes, one every 51 mm; from 480 points');
-    expect(text()).toContain('⅓ pixel = 0.17 mm');
+    expect(text()).toContain('by the picture: 0.17 mm');
   });
 
   it('sets a tolerance in millimetres and gives it back to the picture', () => {
@@ -32,7 +32,7 @@ describe('the panel of Line', () => {
     const { slide, press, text } = render(LinePanel);
     slide('Tolerance', 30);
     expect(store.document()?.line.tolerance).toBeCloseTo(0.5 * 0.05 * 1.1 ** 30, 2);
-    press('A third of a pixel');
+    press('As close as the picture tells');
     expect(store.document()?.line.tolerance).toBeNull();
     slide('Smoothness', 2.5);
     expect(store.document()?.line.smoothness).toBe(2.5);

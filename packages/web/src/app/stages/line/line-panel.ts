@@ -58,7 +58,7 @@ export class LinePanel {
     const view = this.work.view();
     if (!view?.traced) return '';
     const millimetres = this.work.small(view.traced.tolerance * view.millimetresPerPixel);
-    return this.isOwn() ? millimetres : `⅓ pixel = ${millimetres}`;
+    return this.isOwn() ? millimetres : `by the picture: ${millimetres}`;
   });
   readonly smoothnessSays = computed(() => {
     const view = this.work.view();
