@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { drop, fact } from './support/page';
+import { panorama } from './support/pictures';
 import { expect, root, test } from './support/server';
 
 const demo = join(root, 'demo/pictures');
@@ -61,6 +62,14 @@ test('grain is told from shapes, with what to do about it', async ({ page, serve
   const alert = page.locator('drelk-bench [role=alert]');
   await expect(alert).toContainText('that is grain, not shapes');
   await expect(alert).toContainText('drop specks');
+});
+
+test('a strip of 30,000 pixels is seen and traced from end to end', async ({ page, server }) => {
+  await page.goto(server.address);
+  await drop(page, 'strip.jpg', await panorama());
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('10', { timeout: 60_000 });
+  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
+  await expect(fact(page, 'nodes').locator('.value')).toHaveText('20');
 });
 
 test('an animated WebP is taken by its first picture, and that is said', async ({ page, server }) => {

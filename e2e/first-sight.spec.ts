@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { drop, expectSaved, fact, goTo, openSample } from './support/page';
-import { foliage } from './support/pictures';
+import { foliage, smallBoard } from './support/pictures';
 import { expect, test } from './support/server';
 
 test('what was understood of a photo is said in a line, and taken back part by part', async ({
@@ -46,6 +46,25 @@ test('the detail of a busy photo is as much as can be cut, and one knob gives mo
   await expect(page.locator('drelk-ink-detail')).toContainText(/\d+ shapes, \d+ nodes/);
   await page.getByRole('button', { name: 'As much as can be cut' }).click();
   await expect.poll(count, { timeout: 30_000 }).toBe(fitting);
+});
+
+test('four sides that are not beyond doubt are offered, and taken by the keyboard', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await drop(page, 'board.jpg', await smallBoard());
+  const line = page.getByRole('group', { name: 'What was understood of the picture' });
+  await expect(line).toContainText('four straight sides in view', { timeout: 30_000 });
+  const shapes = fact(page, 'shapes').locator('.value');
+  expect(await shapes.textContent()).not.toBe('4');
+  await line.getByRole('button', { name: 'flatten by them' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: Flatten by what is in view' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Square up' })).toBeVisible();
+  // Three blocks and a disc.
+  await expect(shapes).toHaveText('4', { timeout: 30_000 });
+  await expect(line).not.toContainText('four straight sides');
 });
 
 test('a photo of the front comes to its words alone in two acts, and line by line', async ({

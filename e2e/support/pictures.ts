@@ -18,3 +18,28 @@ export async function foliage(width: number, height: number): Promise<Buffer> {
     .jpeg({ quality: 88 })
     .toBuffer();
 }
+
+/** A small board with a word on it, leaning, on a wall in uneven light: too small to be taken without asking. */
+export async function smallBoard(): Promise<Buffer> {
+  const board =
+    `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="700">` +
+    `<linearGradient id="wall" x2="1" y2="0.6"><stop stop-color="#8a5d48"/><stop offset="1" stop-color="#3a2a26"/></linearGradient>` +
+    `<rect width="900" height="700" fill="url(#wall)"/><path d="M0 120H900M0 520H900" stroke="#2a1d1a" stroke-width="5"/>` +
+    `<polygon points="300,250 610,232 622,430 292,418" fill="#f2ead8"/>` +
+    `<g transform="matrix(1,-0.058,0.02,1,330,362)" fill="#2a2622"><rect y="-70" width="40" height="70"/>` +
+    `<rect x="60" y="-70" width="26" height="70"/><circle cx="150" cy="-35" r="36"/><rect x="205" y="-70" width="44" height="70"/></g></svg>`;
+  return sharp(Buffer.from(board)).flatten().blur(0.7).jpeg({ quality: 90 }).toBuffer();
+}
+
+/** A strip as wide as stitched photos come: ten dark discs on a light wall. */
+export async function panorama(): Promise<Buffer> {
+  const discs = Array.from({ length: 10 }, (_, k) => `<circle cx="${1500 + 3000 * k}" cy="200" r="120"/>`);
+  return sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="30000" height="400"><rect width="30000" height="400" fill="#eee"/>${discs.join('')}</svg>`,
+    ),
+    { unlimited: true, limitInputPixels: false },
+  )
+    .jpeg({ quality: 90 })
+    .toBuffer();
+}

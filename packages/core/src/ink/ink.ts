@@ -1,7 +1,7 @@
 import { type Context, checkStopped } from '../context';
 import type { GreyPicture, RowChanges } from '../raster';
 import { type CleanNumbers, type Cleaned, clean } from './clean/clean';
-import { noInk } from './no-ink';
+import { allTooFine, noInk } from './no-ink';
 import type { Separated } from './separated';
 
 /** What is shape and what is not. */
@@ -14,12 +14,16 @@ export interface Ink {
   cleaned: Cleaned['counts'];
 }
 
-/** Cleans what was told apart and drawn by hand. Throws `no-ink` where nothing is left. */
-export function makeInk(separated: Separated, settings: CleanNumbers, context: Context): Ink {
+/**
+ * Cleans what was told apart and drawn by hand, `calm` where detail was taken out before. Throws `no-ink` where nothing is
+ * left.
+ */
+export function makeInk(separated: Separated, settings: CleanNumbers, context: Context, calm = false): Ink {
   const { sheet, changes, counts } = clean(separated, settings, context);
   checkStopped(context);
   const { width, height, data, level } = sheet;
   const inkPixels = countInk(changes);
+  if (inkPixels === 0 && calm) throw allTooFine();
   if (inkPixels === 0)
     throw noInk(counts.specks > 0 ? 'All of it was dropped as specks.' : 'All of it is paper.');
   return { grey: { width, height, data }, level, changes, inkPixels, cleaned: counts };

@@ -1,6 +1,7 @@
 import type { Context } from '../context';
 import {
   type CleanNumbers,
+  FINEST,
   type Ink,
   type Plates,
   type Separated,
@@ -86,7 +87,7 @@ export function runInk(
   );
   const clean = cleanFor(document, settings.clean, leastArea(detail, picture));
   const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(clean)}`, () =>
-    makeInk(drawn.value, clean, context),
+    makeInk(drawn.value, clean, context, detail < FINEST),
   );
   const vanishing = step('ink', 'vanishing', separated.key, () => vanishingShares(separated.value, context));
   return {

@@ -3,7 +3,7 @@ import { type Point, polygonArea } from '../geometry';
 import { type GreyPicture, gaussianBlur, reduceGrey, sizeWithin, sobel } from '../raster';
 import { aroundBorder } from './around-border';
 import { type EdgeLine, findLines, meetingOf, shareSeen } from './edge-lines';
-import { isSheet } from './is-sheet';
+import { LEAST_OF_SMALL, isSheet } from './is-sheet';
 import { refineCorners } from './refine-corners';
 import type { Corners } from './settings';
 
@@ -65,19 +65,19 @@ interface Candidate {
   score: number;
 }
 
-/** The best of those that are a sheet beyond doubt, or else the one that is seen best. */
+/** The best of those that are a sheet beyond doubt, or else of those that are one but small, or the one that is seen best. */
 function bestQuadrilateral(
   lines: EdgeLine[],
   small: GreyPicture,
 ): (Candidate & { sure: boolean }) | undefined {
   const found = quadrilaterals(lines, small).sort((a, b) => b.score - a.score);
-  const [sure] = found
-    .slice(0, MOST_JUDGED)
-    .filter(({ seen, points }) => seen >= SURE_SEEN && isSheet(small, points))
-    .sort((a, b) => b.seen ** 3 * areaOf(b.points) - a.seen ** 3 * areaOf(a.points));
-  return sure
-    ? { ...sure, points: aroundBorder(small, sure.points), sure: true }
-    : found[0] && { ...found[0], sure: false };
+  const judged = found.slice(0, MOST_JUDGED).filter(({ seen }) => seen >= SURE_SEEN);
+  const best = (isOne: (candidate: Candidate) => boolean): Candidate | undefined =>
+    judged.filter(isOne).sort((a, b) => b.seen ** 3 * areaOf(b.points) - a.seen ** 3 * areaOf(a.points))[0];
+  const sure = best(({ points }) => isSheet(small, points));
+  if (sure) return { ...sure, points: aroundBorder(small, sure.points), sure: true };
+  const offered = best(({ points }) => isSheet(small, points, LEAST_OF_SMALL)) ?? found[0];
+  return offered && { ...offered, sure: false };
 }
 
 function quadrilaterals(lines: EdgeLine[], size: { width: number; height: number }): Candidate[] {

@@ -15,8 +15,9 @@ const MOSTLY = 0.78;
 const MOSTLY_OF_A_SIDE = 0.5;
 /** Its shortest side is at least this share of the picture's shorter one, and its longest so many times that at most. */
 const LEAST_SIDE = 0.1;
-/** Who means a sheet has at least this share of the picture full of it. */
+/** Who means a sheet has at least this share of the picture full of it; a smaller one may be meant. */
 const LEAST_AREA = 0.12;
+export const LEAST_OF_SMALL = 0.03;
 const MOST_ASPECT = 7;
 /** How far inside a corner the board is looked for, along the diagonal: what is rounded there is a shape. */
 const CORNER = 0.025;
@@ -35,10 +36,15 @@ const MOST_LEAN = 0.6;
 /**
  * Whether a quadrilateral, its corners clockwise from the upper left, is a sheet, a board or a card that is worth
  * flattening: bare along its whole rim, in one tone under an even light; something else beyond it; something
- * on it; and not lying straight already. Letters, windows and the frames of pictures fail one of these.
+ * on it; and not lying straight already. Letters, windows and the frames of pictures fail one of these. It covers at
+ * least the share `leastArea` of the picture.
  */
-export function isSheet(grey: GreyPicture, points: readonly Point[]): boolean {
-  if (!isWorthIt(points, grey)) return false;
+export function isSheet(
+  grey: GreyPicture,
+  points: readonly Point[],
+  leastArea: number = LEAST_AREA,
+): boolean {
+  if (!isWorthIt(points, grey, leastArea)) return false;
   const sides = alongSides(grey, points);
   const rim = sides.flat();
   if (rim.filter(({ inside }) => !Number.isNaN(inside)).length < 2 * PLACES) return false;
@@ -80,7 +86,11 @@ const usual = (values: number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.floor(share * values.length)] ?? 0;
 
 /** Whether it is no sliver, and converges or leans by more than a little. */
-function isWorthIt(points: readonly Point[], { width, height }: { width: number; height: number }): boolean {
+function isWorthIt(
+  points: readonly Point[],
+  { width, height }: { width: number; height: number },
+  leastArea: number,
+): boolean {
   const sides = points.map((point, k) => {
     const next = points[(k + 1) % 4];
     return {
@@ -96,7 +106,7 @@ function isWorthIt(points: readonly Point[], { width, height }: { width: number;
     const next = points[(k + 1) % 4];
     return sum + (x * next.y - next.x * y) / 2;
   }, 0);
-  if (Math.abs(area) < LEAST_AREA * width * height) return false;
+  if (Math.abs(area) < leastArea * width * height) return false;
   const shortest = Math.min(...sides.map(({ length }) => length));
   const longest = Math.max(...sides.map(({ length }) => length));
   if (shortest < LEAST_SIDE * Math.min(width, height) || longest > MOST_ASPECT * shortest) return false;
