@@ -12,6 +12,7 @@ export * from './level';
 export * from './paper';
 export * from './light/level-light';
 export * from './tone';
+export * from './along-rims';
 export * from './detail';
 export * from './follow-light';
 export * from './separated';

@@ -23,6 +23,7 @@ import {
   separateByTone,
   usedPlates,
   vanishingShares,
+  withEvenRims,
 } from '../ink';
 import type { ColourPicture } from '../raster';
 import { asTakenApart, resolvedFor, runCut, runWords } from './apart';
@@ -82,8 +83,12 @@ export function runInk(
   const separated = step('separate', 'separated', `${taken.key} ${background.key}`, () =>
     withoutBackground(taken.value.separated, background.value),
   );
-  const drawn = step('hand', 'hand', `${separated.key} ${JSON.stringify(settings.strokes)}`, () =>
-    replayStrokes(separated.value, picture, settings.strokes, context),
+  // What the hand draws has no grain, and what is no photo has little.
+  const even = step('separate', 'even', `${separated.key} ${settings.kind}`, () =>
+    settings.kind === 'photo' ? withEvenRims(separated.value, context) : separated.value,
+  );
+  const drawn = step('hand', 'hand', `${even.key} ${JSON.stringify(settings.strokes)}`, () =>
+    replayStrokes(even.value, picture, settings.strokes, context),
   );
   const clean = cleanFor(document, settings.clean, leastArea(detail, picture));
   const ink = step('ink', 'ink', `${drawn.key} ${JSON.stringify(clean)}`, () =>
