@@ -19,6 +19,7 @@ import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { twoTone } from './pictures';
+import { flat } from './real/flat';
 import { real } from './real/real';
 import { things } from './real/things';
 import { words } from './real/words';
@@ -173,6 +174,7 @@ else if (part === 'accuracy')
 else if (part === 'real') await real(process.argv.slice(3));
 else if (part === 'things') await things(process.argv.slice(3));
 else if (part === 'words') await words(process.argv.slice(3));
+else if (part === 'flat') await flat(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.

@@ -142,7 +142,7 @@ function compare(
 }
 
 /** How many pieces and holes a mask has. */
-function piecesOf(mask: Uint8Array, { width, height }: { width: number; height: number }): string {
+export function piecesOf(mask: Uint8Array, { width, height }: { width: number; height: number }): string {
   const grey = { width, height, data: mask.map((value) => (value ? 0 : 255)) };
   const changes = findRowChanges(grey, 127.5, context);
   return (['ink', 'paper'] as const)

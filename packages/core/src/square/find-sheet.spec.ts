@@ -104,6 +104,11 @@ describe('measureHints', () => {
     const [{ message }] = measureHints(sharp, { ...nothing, millimetresPerPixel: 0.8 });
     expect(message).toContain('good for 150 mm');
   });
+  it('says so of a small picture before it has a size', () => {
+    const small = drawn(240, 160, (x, y) => Math.hypot(x - 120, y - 80) < 60, 6);
+    const [{ kind, message }] = measureHints(small, nothing);
+    expect([kind, message]).toEqual(['small', '240 × 160 pixels are good for 120 mm.']);
+  });
   it('measures perspective', () => {
     expect(kinds(sharp, { corners: [100, 10, 200, 10, 290, 190, 10, 190] })).toEqual(['perspective']);
   });

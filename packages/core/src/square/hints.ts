@@ -18,6 +18,8 @@ const STRONG = 0.22;
 const RIPPLE = 10;
 /** A pixel may become this large before rims look rough; common practice, no source. Millimetres. */
 const FINE_PIXEL = 0.5;
+/** A picture with fewer pixels along its longer side is small, whatever is made of it. */
+const FEW_PIXELS = 300;
 
 /**
  * What can be said of a picture by measuring it: `grey` is the squared-up picture, `corners` those it was flattened by,
@@ -51,6 +53,14 @@ export function measureHints(
       kind: 'small',
       message: `At this size one pixel is ${millimetresPerPixel.toFixed(2)} mm; the picture is good for ${good} mm.`,
       hint: 'Start from a larger picture, or make the piece smaller.',
+    });
+  }
+  const longer = Math.max(grey.width, grey.height);
+  if (millimetresPerPixel === null && longer < FEW_PIXELS) {
+    hints.push({
+      kind: 'small',
+      message: `${grey.width} × ${grey.height} pixels are good for ${(FINE_PIXEL * longer).toFixed(0)} mm.`,
+      hint: 'Rims are read between the pixels: enlarging it beforehand adds nothing, a larger original does.',
     });
   }
   const shorter = corners ? converges(corners) : 0;

@@ -1,0 +1,135 @@
+import {
+  NO_PLATE,
+  type Shape,
+  eachInsideRun,
+  findComponents,
+  findCrossings,
+  findRowChanges,
+  flatten,
+  mapOfPlates,
+  newJob,
+  newMemory,
+  runJob,
+  withoutSpecks,
+} from '@drelk/core';
+import { context } from '../measure';
+import { type Case, HALVES, isKeptAside } from './case';
+import { allCases } from './cases';
+import { fetched } from './fetch';
+import { piecesOf } from './judge';
+
+/** What became of the plates of one picture. */
+interface Plated {
+  /** Plates whose pieces and holes are as many as those of their pixels, of how many. */
+  right: number;
+  plates: number;
+  crossings: number;
+  /** The largest area between plates that none or two of them cover, in square pixels. */
+  gap: number;
+}
+
+/** Crossings are looked for as closely as the promise does, in pixels. */
+const CLOSE = 0.003;
+const FLAT = 0.02;
+
+/**
+ * Flat colours: clip-art taken apart by colour, as plates that share their borders. Pieces and holes are compared with
+ * those of each plate's pixels; crossings and gaps are those of the paths by themselves.
+ */
+export async function flat(words: readonly string[]): Promise<void> {
+  const rows: { name: string; plated: Plated | undefined }[] = [];
+  for (const one of allCases(fetched()).filter(({ set }) => set === 'clip')) {
+    const plated = await platedOf(one);
+    rows.push({ name: one.name, plated });
+    if (words.includes('each') && !isKeptAside(one.name))
+      console.log(`${one.name}: ${plated ? JSON.stringify(plated) : 'refused'}`);
+  }
+  console.log('| half | pictures | all plates right | plates right | crossings | worst gap |');
+  console.log('|---|---|---|---|---|---|');
+  for (const [half, isMine] of HALVES) {
+    const mine = rows.filter(({ name }) => isMine(name));
+    const told = mine.flatMap(({ plated }) => plated ?? []);
+    const sum = (of: (plated: Plated) => number) => told.reduce((total, plated) => total + of(plated), 0);
+    const whole = told.filter(({ right, plates }) => right === plates).length;
+    const percent = (part: number, all: number) => `${((100 * part) / all).toFixed(0)} %`;
+    const cells = [
+      half,
+      `${mine.length}, ${mine.length - told.length} refused`,
+      percent(whole, mine.length),
+      percent(
+        sum(({ right }) => right),
+        sum(({ plates }) => plates),
+      ),
+      sum(({ crossings }) => crossings),
+      `${Math.max(...told.map(({ gap }) => gap))} px²`,
+    ];
+    console.log(`| ${cells.join(' | ')} |`);
+  }
+}
+
+async function platedOf({ name, made }: Case): Promise<Plated | undefined> {
+  const { picture } = await made();
+  const { width, height } = picture;
+  const document = newJob({ blob: '', name, kind: 'png', width, height, density: null, notes: [] });
+  document.ink.by = 'plates';
+  document.line.method = 'plates';
+  const decoded = { key: name, picture, reduction: 1 };
+  let traced;
+  try {
+    ({ traced } = runJob(document, decoded, newMemory(), context).artwork);
+  } catch {
+    return undefined;
+  }
+  const { taken, plates, settings } = traced.ink;
+  if (!taken || !plates || traced.line.refused) return undefined;
+  const map = withoutSpecks(mapOfPlates(taken, plates), Math.max(document.line.drop, settings.clean.specks));
+  const size = { width: map.width, height: map.height };
+  const numbers = [...new Set(map.labels)].filter((label) => label !== NO_PLATE);
+  const cover = new Uint8Array(map.labels.length);
+  let right = 0;
+  let crossings = 0;
+  for (const number of numbers) {
+    const shapes = traced.line.shapes.filter(({ plate }) => plate === number);
+    const filled = filledBy(shapes, size);
+    filled.forEach((inside, i) => (cover[i] += inside));
+    const pixels = map.labels.map((label) => (label === number ? 1 : 0));
+    if (piecesOf(filled, size) === piecesOf(pixels, size)) right++;
+    crossings += findCrossings(
+      shapes.flatMap(({ outer, holes }) => [outer, ...holes]),
+      CLOSE,
+    ).length;
+  }
+  return { right, plates: numbers.length, crossings, gap: worstGap(cover, map.labels, size) };
+}
+
+/** Pixels whose centres lie in shapes. */
+function filledBy(
+  shapes: readonly Shape[],
+  { width, height }: { width: number; height: number },
+): Uint8Array {
+  const mask = new Uint8Array(width * height);
+  for (const contour of shapes.flatMap(({ outer, holes }) => [outer, ...holes]))
+    eachInsideRun(width, height, flatten(contour, FLAT), (y, from, to) => {
+      for (let i = y * width + from; i < y * width + to; i++) mask[i] ^= 1;
+    });
+  return mask;
+}
+
+/** The largest area, among pixels all around which there are plates, that is covered by none or more than one. */
+function worstGap(
+  cover: Uint8Array,
+  labels: Uint8Array,
+  { width, height }: { width: number; height: number },
+): number {
+  const grey = { width, height, data: new Uint8Array(labels.length).fill(255) };
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      let inner = true;
+      for (let k = 0; k < 9 && inner; k++)
+        inner = labels[i + (Math.floor(k / 3) - 1) * width + (k % 3) - 1] !== NO_PLATE;
+      if (inner && cover[i] !== 1) grey.data[i] = 0;
+    }
+  }
+  const { area } = findComponents(findRowChanges(grey, 127.5, context), width, 'ink');
+  return area.reduce((most, one) => Math.max(most, one), 0);
+}
