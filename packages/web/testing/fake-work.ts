@@ -61,6 +61,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
       },
       ink: {
         kind: 'logo',
+        other: undefined,
         by: 'tone',
         levelled: false,
         detail: 100,

@@ -13,6 +13,7 @@ export * from './paper';
 export * from './light/level-light';
 export * from './tone';
 export * from './along-rims';
+export * from './kind-names';
 export * from './detail';
 export * from './follow-light';
 export * from './separated';

@@ -37,6 +37,16 @@ describe('lookAt', () => {
     expect(kind(printed(broad, 40, 228, 8))).toBe('scan');
   });
 
+  it('knows what it may as well be where a measure is near its mark, and only there', () => {
+    const look = (picture: ColourPicture) => lookAt(picture, toGrey(picture), quietContext);
+    expect(look(coloured(broad)).other).toBeUndefined();
+    // Paper six tones off white makes a drawing a scan: this one has seven, that one thirty.
+    const finer = drawn(400, 300, (x, y) => Math.abs(Math.hypot(x - 200, y - 150) - 90) < 1.5, 4);
+    const near = look(printed(finer, 40, 248, 0));
+    expect([near.kind, near.other]).toEqual(['scan', 'line']);
+    expect(look(printed(finer, 40, 225, 0)).other).toBeUndefined();
+  });
+
   it('sees a photo where light falls off', () => {
     const picture = printed(broad, 40, 228, 1);
     for (let i = 0; i < picture.data.length; i += 4) {

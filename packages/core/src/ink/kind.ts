@@ -8,6 +8,8 @@ import type { Kind } from './settings';
 /** What was measured of a picture to tell its kind. */
 export interface Look {
   kind: Kind;
+  /** What it would be if the measure nearest to its mark lay on the other side of it; undefined where none is near. */
+  other: Kind | undefined;
   /** Standard deviation of the noise, in tones. */
   noise: number;
   /** Share of the pixels in even areas that have one of few tones: near 1 for art, small where light falls unevenly. */
@@ -23,6 +25,8 @@ export interface Look {
   greyOnly: boolean;
   /** Share of the pixels whose tone is that of ink or of paper, or nearly. */
   twoTone: number;
+  /** How far the tone of the paper is from white or, where it is dark, from black. */
+  tint: number;
   /** Mean width of what is ink, in pixels, and as a share of the picture's diagonal. */
   strokeWidth: number;
   thinness: number;
@@ -72,18 +76,48 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
     coloured,
     greyOnly: isGreyOnly(picture),
     twoTone: twoToneShare(counts, tones),
+    tint: darkPaper ? tones.dark : 255 - tones.light,
     ...strokesOf(grey, tones.level, darkPaper, context),
   };
-  return { kind: kindOf(measured, darkPaper ? tones.dark : 255 - tones.light), ...measured };
+  return { kind: kindOf(measured), other: otherKindOf(measured), ...measured };
 }
 
-function kindOf(look: Omit<Look, 'kind'>, tint: number): Kind {
+type Measured = Omit<Look, 'kind' | 'other'>;
+
+function kindOf(look: Measured): Kind {
   if (look.concentration < CONCENTRATED)
     return look.greyOnly && look.roughness <= SMOOTH ? 'relief' : 'photo';
   if (look.coloured >= 2 && look.colours >= 3) return 'flat';
   if (look.colours >= 4 || look.twoTone < TWO_TONE) return 'relief';
-  if (look.thinness < THIN) return look.noise > NOISY || tint > TINT ? 'scan' : 'line';
+  if (look.thinness < THIN) return look.noise > NOISY || look.tint > TINT ? 'scan' : 'line';
   return look.noise > NOISY ? 'scan' : 'logo';
+}
+
+/** Measures that a kind hangs on, each with its mark. */
+const MARKS = [
+  ['concentration', CONCENTRATED],
+  ['roughness', SMOOTH],
+  ['noise', NOISY],
+  ['twoTone', TWO_TONE],
+  ['thinness', THIN],
+  ['tint', TINT],
+] as const;
+/** A measure nearer to its mark than this share of it may as well lie beyond. */
+const NEAR = 0.2;
+
+/** The kind beyond the nearest mark that would change it. */
+function otherKindOf(look: Measured): Kind | undefined {
+  const kind = kindOf(look);
+  const near = MARKS.map(([measure, mark]) => {
+    const off = Math.abs(look[measure] / mark - 1);
+    const beyond = kindOf({
+      ...look,
+      [measure]: look[measure] > mark ? mark * (1 - NEAR) : mark * (1 + NEAR),
+    });
+    return { off, beyond };
+  });
+  return near.filter(({ off, beyond }) => off < NEAR && beyond !== kind).sort((a, b) => a.off - b.off)[0]
+    ?.beyond;
 }
 
 /** The size of the Laplacian that nine tenths of the pixels do not exceed. */

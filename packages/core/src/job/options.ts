@@ -1,4 +1,4 @@
-import type { InkSettings } from '../ink';
+import { type InkSettings, kindInWords } from '../ink';
 import type { JobDocument } from './document';
 import type { PictureLook } from './look';
 
@@ -14,8 +14,8 @@ export interface InkOption {
 const DARKER = 40;
 
 /**
- * Six treatments that differ as much as they can: as found, a harder threshold, following the light, turned over,
- * edges, and plates (or bands, for a picture without colour).
+ * Six treatments that differ as much as they can: as found, a harder threshold (or, where its kind is not sure, as what it
+ * may as well be), following the light, turned over, edges, and plates (or bands, for a picture without colour).
  */
 export function inkOptions(
   { ink }: Pick<JobDocument, 'ink'>,
@@ -27,9 +27,17 @@ export function inkOptions(
   const plain: InkSettings = { ...ink, cut, words: null, threshold: 'auto', ink: 'auto', by: 'tone' };
   const harder = lightOnDark ? Math.min(250, automatic + DARKER) : Math.max(5, automatic - DARKER);
   const coloured = look.coloured > 0;
+  const other = ink.kind === 'auto' ? look.other : undefined;
   return [
     { id: 'found', name: 'Threshold, automatic', ink: plain },
-    { id: 'harder', name: `Threshold ${harder}`, ink: { ...plain, threshold: harder } },
+    // Where the kind is not sure, what it may as well be is seen first.
+    other
+      ? {
+          id: 'other',
+          name: `Taken as ${kindInWords(other)}`,
+          ink: { ...ink, cut, words: null, kind: other },
+        }
+      : { id: 'harder', name: `Threshold ${harder}`, ink: { ...plain, threshold: harder } },
     { id: 'light', name: 'Following the light', ink: { ...plain, threshold: 'local' } },
     { id: 'turned', name: 'Turned over', ink: { ...plain, ink: lightOnDark ? 'dark' : 'light' } },
     { id: 'edges', name: 'Edges', ink: { ...plain, by: 'edges' } },

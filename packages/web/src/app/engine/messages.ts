@@ -175,6 +175,8 @@ export interface SquareFacts {
 /** What Ink found, and how it was made. */
 export interface InkFacts {
   kind: Kind;
+  /** What it may as well be; undefined where the kind is sure. */
+  other: Kind | undefined;
   by: Separation;
   levelled: boolean;
   /** How much of the detail is there, 0 to 100. */

@@ -75,6 +75,7 @@ function inkFactsOf({ kind, seen, ink, picture, reduction }: Traced): InkFacts {
   const scale = reduction * reduction;
   return {
     kind,
+    other: seen.look.other,
     by: settings.by,
     levelled: toned.levelled !== undefined,
     detail,

@@ -34,6 +34,16 @@ describe('what was understood', () => {
     expect(store.undoLabel()).toBe('Turn it over');
   });
 
+  it('names what the picture may as well be, where it is not sure, and takes it as that', () => {
+    const { store } = fakeWork(viewTraced({ ink: { kind: 'scan', other: 'line' } }));
+    const { press, text } = render(Understood);
+    expect(text()).toContain('or line drawing');
+    press('take it as that');
+    expect(store.document()?.ink.kind).toBe('line');
+    expect(store.undoLabel()).toBe('Taken as line drawing');
+    expect(text()).not.toContain('or line drawing');
+  });
+
   it('offers the words of a photo once they are found, and takes them back', async () => {
     const { store, engine } = fakeWork(viewTraced({ ink: { kind: 'photo' } }));
     engine.ask.mockResolvedValue({

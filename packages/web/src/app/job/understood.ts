@@ -1,7 +1,6 @@
 import { Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { FINEST, type JobDocument } from '@drelk/core';
+import { FINEST, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
-import { KIND_NAMES } from '../stages/ink/kind-names';
 import { Words } from './words';
 import { Workbench } from './workbench';
 
@@ -68,6 +67,7 @@ export class Understood {
     const traced = this.traced();
     if (!document || !traced || this.work.view()?.mode !== 'full') return [];
     return [
+      ...this.ofKind(document),
       ...this.ofSquare(document),
       ...this.ofCut(document),
       ...this.ofWords(document),
@@ -80,6 +80,18 @@ export class Understood {
     effect(() => {
       if (!this.hidden() && this.traced()?.ink.kind === 'photo') untracked(() => this.words.look());
     });
+  }
+
+  private ofKind({ ink }: JobDocument): Part[] {
+    const other = this.traced()?.ink.other;
+    if (!other || ink.kind !== 'auto') return [];
+    return [
+      {
+        says: `or ${kindInWords(other)}`,
+        does: 'take it as that',
+        press: () => this.change(`Taken as ${kindInWords(other)}`, (draft) => (draft.ink.kind = other)),
+      },
+    ];
   }
 
   private ofSquare({ square }: JobDocument): Part[] {

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
-import type { Kind, Separation } from '@drelk/core';
+import { KIND_NAMES, type Kind, type Separation } from '@drelk/core';
 import { Lighting } from '../../job/lighting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
@@ -18,7 +18,6 @@ import { InkPlates } from './ink-plates';
 import { InkThreshold } from './ink-threshold';
 import { InkTone } from './ink-tone';
 import { InkWords } from './ink-words';
-import { KIND_NAMES } from './kind-names';
 import { OptionsSheet } from './options-sheet';
 
 const SEPARATION_NAMES: [Separation, string][] = [

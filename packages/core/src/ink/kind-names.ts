@@ -1,4 +1,4 @@
-import type { Kind } from '@drelk/core';
+import type { Kind } from './settings';
 
 /** What a picture may be, as it is called. */
 export const KIND_NAMES: [Kind, string][] = [
@@ -9,3 +9,7 @@ export const KIND_NAMES: [Kind, string][] = [
   ['photo', 'Photo'],
   ['relief', 'Grey relief'],
 ];
+
+/** A kind's name within a sentence. */
+export const kindInWords = (kind: Kind): string =>
+  (KIND_NAMES.find(([id]) => id === kind)?.[1] ?? kind).toLowerCase();
