@@ -13,6 +13,8 @@ export const LEAST_CONTRAST = 16;
 const FULL_TONE = 0.15;
 /** Share of the usual contrast below which what was taken for paper is ink. */
 const FALSE_PAPER = 0.3;
+/** And below which what was taken for ink is paper. */
+const FALSE_INK = 0.4;
 /** Of the way from paper to ink, tones up to the first are paper, from the second on ink. */
 const STILL_PAPER = 0.3;
 const SURELY_INK = 0.6;
@@ -76,9 +78,27 @@ export function learn(
   }
   const sampled = (grid.columns.length * grid.rows.length) / count;
   const sure = Math.max(1, 0.15 * sampled);
+  dropFalseInk(sums.ink, totals.ink, surfaceOf(grid, sums.paper, totals.paper, sure, 0).values);
   const full = surfaceOf(grid, sums.ink, totals.ink, sure, 3);
   dropFalsePaper(sums.paper, totals.paper, full.values);
   return { paper: surfaceOf(grid, sums.paper, totals.paper, sure, 0), ink: full };
+}
+
+/**
+ * Ink that stands out from the paper around it much less than most ink does is grain of the paper. By the ratio of tones, which
+ * light leaves as it is.
+ */
+function dropFalseInk(ink: Float32Array, totals: Float32Array, paper: Float32Array): void {
+  const standsOut = Array.from(ink, (tone, cell) => Math.abs(Math.log((tone + 1) / (paper[cell] + 1))));
+  const known = standsOut
+    .map((ratio, cell) => ({ ratio, weight: totals[cell] }))
+    .filter(({ weight }) => weight > 0)
+    .sort((a, b) => a.ratio - b.ratio);
+  let left = known.reduce((sum, { weight }) => sum + weight, 0) / 2;
+  const usual = known.find(({ weight }) => (left -= weight) <= 0)?.ratio ?? 0;
+  standsOut.forEach((ratio, cell) => {
+    if (ratio < FALSE_INK * usual) totals[cell] = 0;
+  });
 }
 
 /** Paper that is hardly lighter than the ink around it is the inside of ink wider than the window: it tells nothing. */

@@ -68,13 +68,14 @@ describe('levelled light', () => {
     ink: number,
     wall: number,
     light: (x: number, y: number) => number,
+    grain = 3,
   ) => {
     const next = random(4);
     const shape = drawn(400, 300, inside, 4);
     const soft = gaussianBlur(shape, 0.8);
     const data = soft.data.map((tone, i) => {
       const value = ink + ((wall - ink) * tone) / 255;
-      return Math.round(value * light(i % 400, Math.floor(i / 400)) + 3 * (next() + next() - 1));
+      return Math.round(value * light(i % 400, Math.floor(i / 400)) + grain * (next() + next() - 1));
     });
     const found = levelled({ width: 400, height: 300, data });
     let same = 0;
@@ -110,6 +111,15 @@ describe('levelled light', () => {
     ],
   ])('takes no large shape for paper: %s', (_name, inside, ink, wall, light) => {
     expect(large(inside, ink, wall, light)).toBeGreaterThan(0.995);
+  });
+
+  it.each([
+    ['a small light thing on a dark wall', 200, 46, 12],
+    ['a small dark thing on a grey wall', 30, 120, 8],
+  ])('takes no grain for ink, far from %s', (_name, ink, wall, grain) => {
+    const inside = (x: number, y: number) => Math.hypot(x - 150, y - 130) < 24;
+    const light = (x: number, y: number) => vignette(x, y) * (1 - 0.3 * (x / 400));
+    expect(large(inside, ink, wall, light, grain)).toBeGreaterThan(0.998);
   });
 
   it('has nothing to level in a picture of nothing', () => {

@@ -55,7 +55,10 @@ export function levelLight(grey: GreyPicture, context: Context): GreyPicture | u
     if (agrees > (best?.agrees ?? 0)) best = { way, agrees, darkPaper };
   }
   if (!best || best.agrees - asItIs < NO_BETTER) return undefined;
-  return levelledBy(best.way, grey, 2, best.darkPaper, context).levelled;
+  const { levelled } = levelledBy(best.way, grey, 2, best.darkPaper, context);
+  // What went well on the copy may not in the picture itself.
+  const agrees = levelled ? agreementWith(edges, greyWithin(levelled, JUDGED), LEVELLED_MIDDLE) : 0;
+  return agrees < asItIs + NO_BETTER ? undefined : levelled;
 }
 
 function levelledBy(
