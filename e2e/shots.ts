@@ -14,6 +14,7 @@ async function main(): Promise<void> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
   const shot = async (name: string) => {
     await page.waitForTimeout(700);
+    await page.getByText(/^Working on/).waitFor({ state: 'hidden' });
     await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
   };
   await squareUp(page, server.address, shot);
