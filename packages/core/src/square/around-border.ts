@@ -22,7 +22,7 @@ export function aroundBorder(grey: GreyPicture, points: readonly Point[]): Point
   if (!frame) return [...points];
   const [tops, rights, bottoms, lefts] = [0, 1, 2, 3].map((side) => [
     AS_IT_IS,
-    ...edgesAlong(grey, frame, side, [0, REACH]),
+    ...edgesAlong(grey, frame, side, REACH),
   ]);
   const boards = tops.flatMap((top) =>
     rights.flatMap((right) =>

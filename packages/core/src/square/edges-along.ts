@@ -47,25 +47,24 @@ export interface RunningEdge {
   away: number;
 }
 
-/** Edges that run along with one side, those seen best: from so far to so far outside it, in shares of the shorter side. */
+/** Edges that run along with one side outside it, those seen best, as far as a share of the shorter side. */
 export function edgesAlong(
   grey: GreyPicture,
   { there, points }: Frame,
   side: number,
-  [from, to]: readonly [number, number],
+  reach: number,
 ): RunningEdge[] {
   const lengthOf = (k: number) =>
     Math.hypot(points[(k + 1) % 4].x - points[k % 4].x, points[(k + 1) % 4].y - points[k % 4].y);
   const across = (lengthOf(side + 1) + lengthOf(side + 3)) / 2;
   const shorter = Math.min(across, (lengthOf(side) + lengthOf(side + 2)) / 2);
   const shares: number[] = [];
-  const first = Math.ceil(from * shorter);
-  for (let pixels = first; pixels <= to * shorter; pixels++)
-    shares.push(Math.abs(pixels) < LEAST_AWAY ? 0 : shareSeen(grey, there, side, pixels / across));
+  for (let pixels = LEAST_AWAY; pixels <= reach * shorter; pixels++)
+    shares.push(shareSeen(grey, there, side, pixels / across));
   return peaksOf(shares)
     .sort((a, b) => b.share - a.share)
     .slice(0, MOST_OF_A_SIDE)
-    .map(({ at }) => ({ pixels: first + at, away: (first + at) / across }));
+    .map(({ at }) => ({ pixels: LEAST_AWAY + at, away: (LEAST_AWAY + at) / across }));
 }
 
 /** Where an edge is seen better than before and after, in the middle where that goes on for a while. */
