@@ -5,14 +5,10 @@ import { STEPS, circleContour, newJob, packPaths } from '@drelk/core';
 import { BenchState } from '../src/app/bench/bench-state';
 import { ToolBox } from '../src/app/bench/tools/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/messages';
-import { Commands } from '../src/app/job/commands';
-import { JobPageId } from '../src/app/job/job-page-id';
+import { JOB_STATE } from '../src/app/job/job-state';
 import { JobStore } from '../src/app/job/job-store';
-import { Lighting } from '../src/app/job/lighting';
-import { Words } from '../src/app/job/words';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
-import { provideStages } from '../src/app/stages/stages';
 
 const source = {
   blob: 'a',
@@ -109,14 +105,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
   };
   TestBed.configureTestingModule({
     providers: [
-      provideStages(),
-      BenchState,
-      Commands,
-      JobPageId,
-      JobStore,
-      Lighting,
-      ToolBox,
-      Words,
+      JOB_STATE,
       { provide: ApiService, useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), ...api } },
       {
         provide: Workbench,

@@ -31,8 +31,10 @@ export function evenedAlongRims(grey: GreyPicture, level: number, context: Conte
   const { gx, gy } = sobel(grey, context);
   const band = besideRim(grey, level);
   const direction = new Float32Array(2 * data.length);
-  for (let i = 0; i < data.length; i++) if (band[i]) directionAt(gx, gy, width, height, i, direction);
-  checkStopped(context);
+  for (let i = 0; i < data.length; i++) {
+    if ((i & 0xfffff) === 0) checkStopped(context);
+    if (band[i]) directionAt(gx, gy, width, height, i, direction);
+  }
   const weights = Float64Array.from({ length: STEPS + 1 }, (_, k) =>
     Math.exp((-k * k) / (2 * SPREAD * SPREAD)),
   );
@@ -48,7 +50,8 @@ export function evenedAlongRims(grey: GreyPicture, level: number, context: Conte
     return along !== 0;
   };
   for (let i = 0; i < data.length; i++) {
-    if (!band[i] || (direction[2 * i] === 0 && direction[2 * i + 1] === 0)) continue;
+    if ((i & 0xfffff) === 0) checkStopped(context);
+    if (direction[2 * i] === 0 && direction[2 * i + 1] === 0) continue;
     let sum = data[i];
     let total = 1;
     for (const way of [1, -1]) {

@@ -30,6 +30,13 @@ describe('refusalOf', () => {
     });
   });
 
+  it('knows grain in a small picture, where it leaves hardly a pixel out', () => {
+    const grey = grain(300, 240, 1);
+    expect(refusalOf(traced(grey), grey)?.code).toBe('noise');
+    const code = grain(300, 240, 4);
+    expect(refusalOf(traced(code), code)).toBeUndefined();
+  });
+
   it('lets a fine pattern of squares pass, as of a printed code', () => {
     const grey = grain(800, 800, 8);
     expect(refusalOf(traced(grey), grey)).toBeUndefined();

@@ -10,6 +10,9 @@ export interface Refusal {
 /** More contour points than this a pixel, and this many, are no shapes that anyone drew, nor any that could be cut. */
 const DENSE = 0.25;
 const MANY = 300_000;
+/** Nor are fewer, where they leave hardly a pixel out. */
+const SOLID = 0.5;
+const MANY_OF_SOLID = 30_000;
 
 /** What is wrong with contours so dense that they go around grain instead of shapes; undefined where they are not. */
 export function refusalOf(
@@ -17,7 +20,8 @@ export function refusalOf(
   { width, height }: { width: number; height: number },
 ): Refusal | undefined {
   const count = points.length / 2;
-  if (count < MANY || count < DENSE * width * height) return undefined;
+  const perPixel = count / (width * height);
+  if (perPixel < DENSE || count < (perPixel < SOLID ? MANY : MANY_OF_SOLID)) return undefined;
   const [contours, many] = [parents.length, count].map((value) => value.toLocaleString('en'));
   return {
     code: 'noise',

@@ -16,13 +16,11 @@ import { IconButton } from '../shared/icon-button';
 import { LightService } from '../shared/light.service';
 import { ProblemService, type Sentence } from '../shared/problem.service';
 import { STAGES } from '../stages/stage';
-import { provideStages } from '../stages/stages';
 import { Strip } from '../strip/strip';
 import { Commands } from './commands';
 import { JobPageId } from './job-page-id';
+import { JOB_STATE } from './job-state';
 import { JobStore } from './job-store';
-import { Lighting } from './lighting';
-import { Words } from './words';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Understood } from './understood';
@@ -32,17 +30,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [
-    provideStages(),
-    BenchState,
-    Commands,
-    JobPageId,
-    JobStore,
-    Lighting,
-    ToolBox,
-    Words,
-    Workbench,
-  ],
+  providers: [JOB_STATE, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

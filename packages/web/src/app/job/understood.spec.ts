@@ -37,11 +37,11 @@ describe('what was understood', () => {
   it('names what the picture may as well be, where it is not sure, and takes it as that', () => {
     const { store } = fakeWork(viewTraced({ ink: { kind: 'scan', other: 'line' } }));
     const { press, text } = render(Understood);
-    expect(text()).toContain('or line drawing');
+    expect(text()).toContain('perhaps line drawing');
     press('take it as that');
     expect(store.document()?.ink.kind).toBe('line');
     expect(store.undoLabel()).toBe('Taken as line drawing');
-    expect(text()).not.toContain('or line drawing');
+    expect(text()).not.toContain('perhaps line drawing');
   });
 
   it('offers the words of a photo once they are found, and takes them back', async () => {

@@ -87,7 +87,7 @@ export class Understood {
     if (!other || ink.kind !== 'auto') return [];
     return [
       {
-        says: `or ${kindInWords(other)}`,
+        says: `perhaps ${kindInWords(other)}`,
         does: 'take it as that',
         press: () => this.change(`Taken as ${kindInWords(other)}`, (draft) => (draft.ink.kind = other)),
       },

@@ -1,10 +1,9 @@
 import { computed, signal } from '@angular/core';
 import { type CutSettings, withMark } from '@drelk/core';
-import type { Place } from '../../engine/messages';
 import type { Workbench } from '../../job/workbench';
-import { sourcePoints } from './square-tools';
 import type { ToolBox } from './tool-box';
 import type { Overlay, Tool } from './tool';
+import { Trail } from './trail';
 
 /** What a hand draws to cut a thing out, and how it says so. */
 export const CUT_TOOLS = {
@@ -15,7 +14,7 @@ export const CUT_TOOLS = {
 export type CutDoes = keyof typeof CUT_TOOLS;
 
 /** Draws around a thing to cut it out, or over it to say what belongs to it; what is beside the thing is dimmed. */
-export class CutTool implements Tool {
+export class CutTool extends Trail implements Tool {
   readonly id: string;
   readonly says: string;
   readonly ground = 'squared' as const;
@@ -33,7 +32,6 @@ export class CutTool implements Tool {
       mask: this.isOfNow() ? this.beside() : undefined,
     };
   });
-  private readonly points = signal<number[]>([]);
   private readonly beside = signal<ImageBitmap | undefined>(undefined);
   /** What the mask was asked for; after an undo it is no more what is cut out. */
   private readonly asksFor = signal('');
@@ -50,25 +48,14 @@ export class CutTool implements Tool {
   constructor(
     private readonly does: CutDoes,
     private readonly work: Workbench,
-    private readonly box: ToolBox,
+    box: ToolBox,
     /** Width of a mark in source pixels. */
     private readonly width: () => number,
   ) {
+    super(box);
     this.id = `cut-${does}`;
     this.says = CUT_TOOLS[does].says;
     this.look();
-  }
-
-  press(at: Place): void {
-    this.points.set([at.x, at.y]);
-  }
-
-  move(at: Place): void {
-    this.points.update((points) => [...points, at.x, at.y]);
-  }
-
-  forget(): void {
-    this.points.set([]);
   }
 
   putDown(): void {
@@ -77,8 +64,7 @@ export class CutTool implements Tool {
   }
 
   release(): void {
-    const points = sourcePoints(this.points(), this.box);
-    this.points.set([]);
+    const points = this.drawn();
     const before = this.pending ?? this.work.store.document()?.ink.cut;
     if (this.does === 'around') {
       if (points.length >= 6)

@@ -2,9 +2,9 @@ import { computed, signal } from '@angular/core';
 import { type Axis, type Stroke, addStroke, mirroredPoints } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { Workbench } from '../../job/workbench';
-import { sourcePoints } from './square-tools';
 import type { ToolBox } from './tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';
+import { Trail } from './trail';
 
 /** Settings of the hand's tools, kept while tools come and go. Lengths in source pixels. */
 export interface HandSettings {
@@ -36,7 +36,7 @@ function axisLine(axis: Axis, box: ToolBox): OverlayLine {
 const NIB = 48;
 
 /** Brushes ink or paper with a round pen. */
-export class BrushTool implements Tool {
+export class BrushTool extends Trail implements Tool {
   readonly id = 'brush';
   readonly says = 'Draw. What is drawn is listed and can be undone by itself.';
   readonly ground = 'result' as const;
@@ -55,13 +55,14 @@ export class BrushTool implements Tool {
     }
     return { lines, grips: [] };
   });
-  private readonly points = signal<number[]>([]);
 
   constructor(
     private readonly work: Workbench,
-    private readonly box: ToolBox,
+    box: ToolBox,
     private readonly settings: Settings,
-  ) {}
+  ) {
+    super(box);
+  }
 
   /** The round of the pen where the pointer is, or the crosshair. */
   private nib(radius: number): OverlayLine[] {
@@ -74,25 +75,9 @@ export class BrushTool implements Tool {
     return [{ points, closed: true }];
   }
 
-  press(at: Place): void {
-    this.points.set([at.x, at.y]);
-  }
-
-  move(at: Place): void {
-    this.points.update((points) => {
-      const far = Math.hypot(at.x - points[points.length - 2], at.y - points[points.length - 1]);
-      return far < 0.7 ? points : [...points, at.x, at.y];
-    });
-  }
-
-  forget(): void {
-    this.points.set([]);
-  }
-
   release(): void {
     const { tone, width, mirrored, axis } = this.settings();
-    const points = sourcePoints(this.points(), this.box);
-    this.points.set([]);
+    const points = this.drawn();
     if (points.length === 0) return;
     drawStroke(this.work, tone === 'ink' ? 'Brush ink' : 'Brush paper', {
       kind: 'brush',
@@ -199,7 +184,7 @@ export class PourTool implements Tool {
 }
 
 /** Draws a loop around ink to keep, or to drop. */
-export class LoopTool implements Tool {
+export class LoopTool extends Trail implements Tool {
   readonly id: string;
   readonly says: string;
   readonly ground = 'result' as const;
@@ -208,32 +193,19 @@ export class LoopTool implements Tool {
     lines: [{ points: this.points(), closed: true }],
     grips: [],
   }));
-  private readonly points = signal<number[]>([]);
 
   constructor(
     private readonly does: 'keep' | 'drop',
     private readonly work: Workbench,
-    private readonly box: ToolBox,
+    box: ToolBox,
   ) {
+    super(box);
     this.id = `loop-${does}`;
     this.says = does === 'keep' ? 'Draw around what is to stay.' : 'Draw around what is to go.';
   }
 
-  press(at: Place): void {
-    this.points.set([at.x, at.y]);
-  }
-
-  move(at: Place): void {
-    this.points.update((points) => [...points, at.x, at.y]);
-  }
-
-  forget(): void {
-    this.points.set([]);
-  }
-
   release(): void {
-    const points = sourcePoints(this.points(), this.box);
-    this.points.set([]);
+    const points = this.drawn();
     if (points.length < 6) return;
     drawStroke(this.work, this.does === 'keep' ? 'Keep a loop' : 'Drop a loop', {
       kind: 'loop',
