@@ -3,7 +3,7 @@ import type { ColourPicture, Contour, Kind, Point } from '@drelk/core';
 /** A picture, and what a first look at it should come to. */
 export interface Case {
   name: string;
-  set: 'shape' | 'pen' | 'sheet' | 'photo' | 'clip' | 'print' | 'relief';
+  set: 'shape' | 'pen' | 'sheet' | 'photo' | 'clip' | 'print' | 'relief' | 'paper';
   made(): Promise<Made>;
 }
 

@@ -2,6 +2,7 @@ import type { Case } from './case';
 import { penCases, reliefCases, shapeCases } from './drawn-cases';
 import { photographs } from './fetch';
 import { clipCases, photoCases } from './found-cases';
+import { paperCases } from './paper-cases';
 import { printCases, sheetCases } from './printed-cases';
 
 /** The proving ground; `share` is the folder of the fetched packages. */
@@ -15,5 +16,6 @@ export function allCases(share: string): Case[] {
     ...clipCases(share, 40),
     ...printCases(24),
     ...reliefCases(10),
+    ...paperCases(),
   ];
 }

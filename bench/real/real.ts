@@ -19,13 +19,18 @@ interface Row {
 }
 
 /**
- * Judges the proving ground: all of it, or with `some` every fifth picture. With `each` every picture has a line, and with
+ * Judges the proving ground: all of it, or with `some` every fifth picture, with `only=NAME`
+ * those whose names begin so. With `each` every picture has a line, and with
  * `sheet` those of the half that may be looked at are laid out on contact sheets under `.cache/real`.
  */
 export async function real(words: readonly string[]): Promise<void> {
-  const sets = words.filter((word) => /^(shape|pen|sheet|photo|clip|print|relief)$/.test(word));
+  const sets = words.filter((word) => /^(shape|pen|sheet|photo|clip|print|relief|paper)$/.test(word));
+  const only = words.find((word) => word.startsWith('only='))?.slice(5);
   const chosen = allCases(fetched()).filter(
-    ({ set }, k) => (sets.length === 0 || sets.includes(set)) && (!words.includes('some') || k % 5 === 0),
+    ({ set, name }, k) =>
+      (sets.length === 0 || sets.includes(set)) &&
+      (!words.includes('some') || k % 5 === 0) &&
+      (!only || name.startsWith(only)),
   );
   const rows: Row[] = [];
   let making = 0;

@@ -136,6 +136,7 @@ const ink = Joi.object({
     contrast: Joi.number().min(-100).max(100).required(),
     levelled: auto(Joi.boolean()),
     detail: auto(Joi.number().min(0).max(100)),
+    rulings: auto(Joi.boolean()),
   }).required(),
   threshold: Joi.alternatives(Joi.valid('auto', 'local'), Joi.number().integer().min(0).max(255)).required(),
   ink: Joi.string().valid('auto', 'dark', 'light').required(),

@@ -60,6 +60,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
         other: undefined,
         by: 'tone',
         levelled: false,
+        rulings: undefined,
         detail: 100,
         before: new Uint32Array(256),
         after: new Uint32Array(256),

@@ -5,6 +5,7 @@ export * from './cut-out/cut-out';
 export * from './cut-out/on-white';
 export * from './cut-out/marks';
 export * from './words/words';
+export * from './rulings/without-rulings';
 export type { CutOut } from './cut-out/known';
 export * from './kind';
 export * from './otsu';

@@ -19,6 +19,8 @@ export interface ToneSettings {
   levelled: 'auto' | boolean;
   /** From 0 (calm) to 100 (all there is); `auto` leaves photos as much as can be cut, and everything else all of it. */
   detail: 'auto' | number;
+  /** Lines of squared or ruled paper taken out; `auto` does so in scans, drawings and photos, where they are found. */
+  rulings: 'auto' | boolean;
 }
 
 /** Areas taken to be paper by their colour. Places x, y in source pixels; distances by CIEDE2000. */
@@ -116,7 +118,7 @@ export interface InkSettings {
 export const INK_DEFAULTS: InkSettings = {
   kind: 'auto',
   by: 'auto',
-  tone: { brightness: 0, contrast: 0, levelled: 'auto', detail: 'auto' },
+  tone: { brightness: 0, contrast: 0, levelled: 'auto', detail: 'auto', rulings: 'auto' },
   threshold: 'auto',
   ink: 'auto',
   cut: null,

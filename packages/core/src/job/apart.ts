@@ -1,6 +1,7 @@
 import type { Context } from '../context';
 import {
   type CutOut,
+  type Rulings,
   FINEST,
   type Separated,
   type WordLine,
@@ -10,6 +11,7 @@ import {
   onWhite,
   separateWords,
   wantedLines,
+  withoutRulings,
 } from '../ink';
 import { type ColourPicture, type GreyPicture, toGrey } from '../raster';
 import type { Corners } from '../square';
@@ -35,13 +37,14 @@ export function resolvedFor(
 const mean = (corners: Corners, from: 0 | 1) =>
   (corners[from] + corners[from + 2] + corners[from + 4] + corners[from + 6]) / 4;
 
-/** What Ink works on: the squared-up picture, or the thing cut out of it. */
+/** What Ink works on: the squared-up picture, or the thing cut out of it, without the lines of its paper. */
 export interface CutPicture {
   key: string;
   picture: ColourPicture;
   grey: GreyPicture;
   /** The thing as ink, where it is to be that. */
   silhouette?: Separated;
+  rulings?: Rulings;
 }
 
 /** Cuts the thing out, or remembers. Throws `nothing-found`. */
@@ -56,15 +59,38 @@ export function cutFrom(
   );
 }
 
-/** What Ink works on, once what is asked for is cut out. */
+/** What Ink works on, once what is asked for is cut out and what the paper was ruled with is gone. */
 export function runCut(
-  cut: ResolvedInk['cut'],
+  { cut, tone }: Pick<ResolvedInk, 'cut' | 'tone'>,
   square: Squared,
   step: RunStep,
   context: Context,
 ): CutPicture {
   const { picture, grey } = square.value;
-  if (!cut) return { key: square.key, picture, grey };
+  const whole: CutPicture = { key: square.key, picture, grey };
+  const alone = cut ? cutAlone(cut, square, step, context) : whole;
+  return tone.rulings && !alone.silhouette ? unruled(alone, step, context) : alone;
+}
+
+/** The picture without the lines of its paper, or as it was where there are none. */
+function unruled(cut: CutPicture, step: RunStep, context: Context): CutPicture {
+  const found = step('tone', 'unruled', cut.key, () => {
+    const without = withoutRulings(cut.picture, context);
+    return without && { ...without, grey: toGrey(without.picture, context) };
+  });
+  if (!found.value) return cut;
+  const { picture, grey, level, upright } = found.value;
+  return { key: found.key, picture, grey, rulings: { level, upright } };
+}
+
+/** The thing cut out, as ink or on white. */
+function cutAlone(
+  cut: NonNullable<ResolvedInk['cut']>,
+  square: Squared,
+  step: RunStep,
+  context: Context,
+): CutPicture {
+  const { picture, grey } = square.value;
   const found = cutFrom(square, cut, step, context);
   if (cut.gives === 'silhouette')
     return { key: found.key, picture, grey, silhouette: blackOnWhite(found.value) };

@@ -44,7 +44,7 @@ export interface LineDocument {
 }
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 4;
+export const SCHEMA = 5;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {

@@ -4,6 +4,7 @@ import {
   FINEST,
   type Ink,
   type Plates,
+  type Rulings,
   type Separated,
   type Toned,
   type UsedPlate,
@@ -45,6 +46,8 @@ export interface InkResult {
   /** 1 for every pixel that is taken for background; undefined where nothing is. */
   background: Uint8Array | undefined;
   vanishing: Vanishing;
+  /** Lines of the paper that were taken out; undefined where none were. */
+  rulings: Rulings | undefined;
   /** How much of the detail is there, 0 to 100. */
   detail: number;
   /** Settings as they were used, in this picture's pixels. */
@@ -62,11 +65,12 @@ export function runInk(
   context: Context,
 ): { key: string; value: InkResult } {
   const resolved = resolvedFor(document, source, seen, square);
-  const cut = runCut(resolved.cut, square, step, context);
+  const cut = runCut(resolved, square, step, context);
   const { picture, grey } = cut;
   const apart = cut.silhouette ?? runWords(resolved.words, cut, step, context);
   const settings = apart ? asTakenApart(resolved) : resolved;
-  const { detail: asked, ...tone } = settings.tone;
+  const { brightness, contrast, levelled, detail: asked } = settings.tone;
+  const tone = { brightness, contrast, levelled };
   const whole = step('tone', 'tone', `${cut.key} ${JSON.stringify(tone)}`, () =>
     makeTone(grey, tone, context),
   );
@@ -105,6 +109,7 @@ export function runInk(
       taken: taken.value.taken,
       background: background.value,
       vanishing: vanishing.value,
+      rulings: cut.rulings,
       settings: { ...settings, clean },
       detail,
       ink: ink.value,

@@ -12,7 +12,7 @@ function asked(document: JobDocument, source: DecodedPicture, memory: Memory, co
   const step = stepsIn(memory, undefined, context);
   const seen = see(source, memory, step, context);
   const square = runSquare(document, source, seen, step, context);
-  return { step, square, cut: resolvedFor(document, source, seen, square).cut };
+  return { step, square, settings: resolvedFor(document, source, seen, square) };
 }
 
 /** Square up alone: the plan for a document, and the picture made by it. */
@@ -32,7 +32,8 @@ export function cutJob(
   memory: Memory,
   context: Context,
 ): GreyPicture | undefined {
-  const { step, square, cut } = asked(document, source, memory, context);
+  const { step, square, settings } = asked(document, source, memory, context);
+  const { cut } = settings;
   return cut ? cutFrom(square, cut, step, context).value : undefined;
 }
 
@@ -50,9 +51,10 @@ export function wordsJob(
   memory: Memory,
   context: Context,
 ): FoundWords[] {
-  const { step, square, cut } = asked(document, source, memory, context);
+  const { step, square, settings } = asked(document, source, memory, context);
   const { reduction } = source;
-  return wordsIn(runCut(cut, square, step, context), step, context).value.map(({ letters, box, at }) => {
+  const lines = wordsIn(runCut(settings, square, step, context), step, context);
+  return lines.value.map(({ letters, box, at }) => {
     const place = mapPoint(square.value.plan.toSource, { x: at[0], y: at[1] });
     return {
       letters: letters.letters.length,

@@ -19,7 +19,13 @@ import type { PictureLook } from './look';
 export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'cut' | 'strokes' | 'clean'> {
   kind: Kind;
   by: Separation;
-  tone: { brightness: number; contrast: number; levelled: boolean; detail: 'fitting' | number };
+  tone: {
+    brightness: number;
+    contrast: number;
+    levelled: boolean;
+    detail: 'fitting' | number;
+    rulings: boolean;
+  };
   cut: (CutOut & Pick<CutSettings, 'gives'>) | null;
   /** In the order in which they are replayed. */
   strokes: Stroke[];
@@ -35,6 +41,8 @@ const SEPARATION: Record<Kind, Separation> = {
   flat: 'plates',
   relief: 'bands',
 };
+/** Kinds of pictures that may be of paper with lines on it. */
+const ON_PAPER: readonly Kind[] = ['scan', 'line', 'photo'];
 /** Paper of a scan that varies by more tones than this is levelled. */
 const SCAN_UNEVEN = 10;
 /** Specks dropped in clean pictures and in photos, in source pixels; in scans it follows the strokes' width. */
@@ -92,7 +100,7 @@ export function resolveInk(
   const kind = kindOf(document, seen);
   const scale = localScale(toResult, middle) / reduction;
   const place = (values: readonly number[]) => placed(values, toResult, reduction);
-  const { levelled, detail } = ink.tone;
+  const { levelled, detail, rulings } = ink.tone;
   const specks = (value: 'auto' | number) =>
     (value === 'auto' ? specksFor(kind, seen) : value) * scale * scale;
   const { clean, edges } = ink;
@@ -112,6 +120,7 @@ export function resolveInk(
           ? kind === 'photo' || (kind === 'scan' && seen.look.unevenness > SCAN_UNEVEN)
           : levelled,
       detail: detail === 'auto' ? (kind === 'photo' ? 'fitting' : FINEST) : detail,
+      rulings: rulings === 'auto' ? ON_PAPER.includes(kind) : rulings,
     },
     cut: ink.cut && placedCut(ink.cut, place, scale),
     words: Array.isArray(ink.words) ? place(ink.words) : ink.words,

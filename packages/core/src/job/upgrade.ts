@@ -9,7 +9,7 @@ const isPlain = (value: unknown): value is Plain =>
 const plain = (value: unknown): Plain => (isPlain(value) ? value : {});
 
 /** What is to be done to a document of each older schema to make it one of the next. */
-const NEXT: Record<number, (document: Plain) => Plain> = { 1: keyedStrokes, 2: allDetail, 3: nothingApart };
+const NEXT: Record<number, (document: Plain) => Plain> = { 1: keyedStrokes, 2: allDetail, 3: nothingApart, 4: rulingsLeft };
 
 /**
  * Schema 1 grew while it was one: the first jobs knew neither flattening nor scales, and took ink by its tone alone;
@@ -51,6 +51,12 @@ function allDetail(document: Plain): Plain {
 /** Schema 3 knew neither of things cut out nor of words. */
 function nothingApart(document: Plain): Plain {
   return { ...document, ink: { ...plain(document['ink']), cut: null, words: null } };
+}
+
+/** Schema 4 left the lines of squared paper where they were. */
+function rulingsLeft(document: Plain): Plain {
+  const ink = plain(document['ink']);
+  return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), rulings: false } } };
 }
 
 /**

@@ -12,6 +12,7 @@ import type {
   PathSet,
   PictureHeader,
   Proof,
+  Rulings,
   Scale,
   ScaleSource,
   Separation,
@@ -179,6 +180,8 @@ export interface InkFacts {
   other: Kind | undefined;
   by: Separation;
   levelled: boolean;
+  /** Lines of the paper that were taken out; undefined where none were. */
+  rulings: Rulings | undefined;
   /** How much of the detail is there, 0 to 100. */
   detail: number;
   /** Tone counts before and after tones were changed. */

@@ -78,6 +78,7 @@ function inkFactsOf({ kind, seen, ink, picture, reduction }: Traced): InkFacts {
     other: seen.look.other,
     by: settings.by,
     levelled: toned.levelled !== undefined,
+    rulings: ink.rulings,
     detail,
     before: toned.before,
     after: toned.after,

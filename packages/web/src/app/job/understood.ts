@@ -151,6 +151,12 @@ export class Understood {
         does: 'leave the light',
         press: () => this.change('Light left as it is', (draft) => (draft.ink.tone.levelled = false)),
       });
+    if (facts?.rulings && ink.tone.rulings === 'auto')
+      parts.push({
+        says: facts.rulings.level > 1 && facts.rulings.upright > 1 ? 'squares taken out' : 'rulings taken out',
+        does: 'leave them',
+        press: () => this.change('Rulings left', (draft) => (draft.ink.tone.rulings = false)),
+      });
     if (facts && facts.by !== 'plates' && facts.by !== 'edges' && ink.ink === 'auto')
       parts.push({
         says: facts.lightOnDark ? 'light on dark' : 'dark on light',

@@ -6,7 +6,7 @@ import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../shared/slide';
 
-/** Tones before ink and paper are told apart: levelled light, brightness, contrast. */
+/** Tones before ink and paper are told apart: levelled light, the paper's own lines, brightness, contrast. */
 @Component({
   selector: 'drelk-ink-tone',
   imports: [Fold, MatButtonToggleModule, Slide],
@@ -22,6 +22,17 @@ import { Slide } from '../../shared/slide';
         <mat-button-toggle value="auto">as found</mat-button-toggle>
         <mat-button-toggle [value]="true">yes</mat-button-toggle>
         <mat-button-toggle [value]="false">no</mat-button-toggle>
+      </mat-button-toggle-group>
+      <span id="rulings">Lines of squared or ruled paper</span>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-labelledby="rulings"
+        [value]="tone()?.rulings"
+        (change)="setRulings($event.value)"
+      >
+        <mat-button-toggle value="auto">as found</mat-button-toggle>
+        <mat-button-toggle [value]="true">out</mat-button-toggle>
+        <mat-button-toggle [value]="false">left</mat-button-toggle>
       </mat-button-toggle-group>
       @for (slider of sliders; track slider.key) {
         <drelk-slide
@@ -41,9 +52,10 @@ export class InkTone {
   readonly tone = computed(() => this.work.store.shown()?.ink.tone);
   readonly says = computed(() => {
     const { brightness = 0, contrast = 0 } = this.tone() ?? {};
-    const levelled = this.work.view()?.traced?.ink.levelled;
+    const { levelled, rulings } = this.work.view()?.traced?.ink ?? {};
     const parts = [
       levelled ? 'light levelled' : '',
+      rulings ? 'rulings out' : '',
       brightness ? `brightness ${brightness}` : '',
       contrast ? `contrast ${contrast}` : '',
     ];
@@ -53,6 +65,12 @@ export class InkTone {
   setLevelled(levelled: ToneSettings['levelled']): void {
     this.work.store.change('Level the light', ({ ink }) => {
       ink.tone.levelled = levelled;
+    });
+  }
+
+  setRulings(rulings: ToneSettings['rulings']): void {
+    this.work.store.change(rulings === false ? 'Rulings left' : 'Rulings out', ({ ink }) => {
+      ink.tone.rulings = rulings;
     });
   }
 
