@@ -13,7 +13,7 @@ const COUNT = 80;
 /** What "the words only" comes to, untouched and after one line too many is taken out, on words before real photographs. */
 export async function words(asked: readonly string[]): Promise<void> {
   const photos = photographs(fetched());
-  const rows: { name: string; untouched: number; oneClick: number; time: number }[] = [];
+  const rows: { name: string; board: boolean; untouched: number; oneClick: number; time: number }[] = [];
   for (let k = 0; k < COUNT; k++) {
     const name = `words ${k}`;
     if (asked.includes('open') && isKeptAside(name)) continue;
@@ -62,7 +62,7 @@ export async function words(asked: readonly string[]): Promise<void> {
       untouched,
       ...lines.slice(0, 12).flatMap((line) => [come([line]), come(lines.filter((other) => other !== line))]),
     );
-    rows.push({ name, untouched, oneClick, time });
+    rows.push({ name, board: board !== undefined, untouched, oneClick, time });
     if (asked.includes('each') && !isKeptAside(name))
       console.log(
         `${name} ${text} ${board ? 'board' : 'none'} ${lines.length} lines ${untouched.toFixed(3)} ${oneClick.toFixed(3)} ${time.toFixed(0)}`,
@@ -73,8 +73,15 @@ export async function words(asked: readonly string[]): Promise<void> {
     '\n| words only | pictures | untouched, mean IoU | median | after one click, mean | median | .85 or better | median ms |',
   );
   console.log('|---|---|---|---|---|---|---|---|');
-  for (const [half, isMine] of HALVES) {
+  const parts = HALVES.flatMap(([half, isMine]) => {
     const mine = rows.filter(({ name }) => isMine(name));
+    return [
+      [half, mine],
+      [`${half}, on a board`, mine.filter(({ board }) => board)],
+      [`${half}, straight on the picture`, mine.filter(({ board }) => !board)],
+    ] as const;
+  });
+  for (const [half, mine] of parts) {
     if (mine.length === 0) continue;
     const [first, second] = [mine.map(({ untouched }) => untouched), mine.map(({ oneClick }) => oneClick)];
     const good = (100 * second.filter((iou) => iou >= 0.85).length) / second.length;

@@ -1,5 +1,8 @@
 import { type GreyPicture, distanceTransform } from '../../raster';
 
+/** How far outside a piece's box its paper is looked at. */
+const BESIDE = 2;
+
 /** A piece that may be a letter: lengths and places in pixels of the picture it was found in. */
 export interface Letter {
   /** Centre and size of its box. */
@@ -11,6 +14,8 @@ export interface Letter {
   seed: number;
   tone: number;
   mean: number;
+  /** What most of the frame around it does not go below. */
+  paper: number;
   area: number;
   /** Mean width of what it is drawn with. */
   stroke: number;
@@ -19,6 +24,25 @@ export interface Letter {
   isDrawn: boolean;
   /** Perhaps a whole word in a running hand. */
   isWord: boolean;
+}
+
+/** The middle one of the tones along a piece's box, a little outside it. */
+export function toneAround({ width, height, data }: GreyPicture, piece: Pick<Letter, 'x' | 'y' | 'width' | 'height'>): number {
+  const [left, right] = [piece.x - piece.width / 2 - BESIDE, piece.x + piece.width / 2 - 1 + BESIDE];
+  const [top, bottom] = [piece.y - piece.height / 2 - BESIDE, piece.y + piece.height / 2 - 1 + BESIDE];
+  const tones: number[] = [];
+  const add = (x: number, y: number) => {
+    if (x >= 0 && y >= 0 && x < width && y < height) tones.push(data[y * width + x]);
+  };
+  for (let x = left; x <= right; x++) {
+    add(x, top);
+    add(x, bottom);
+  }
+  for (let y = top + 1; y < bottom; y++) {
+    add(left, y);
+    add(right, y);
+  }
+  return tones.sort((a, b) => a - b)[tones.length >> 1] ?? 255;
 }
 
 /** Diameter of the widest round that fits in a piece. */

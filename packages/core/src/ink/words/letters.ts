@@ -1,6 +1,6 @@
 import type { Context } from '../../context';
 import { type ComponentTree, type GreyPicture, componentTree } from '../../raster';
-import { type Letter, widestRound } from './letter';
+import { type Letter, toneAround, widestRound } from './letter';
 
 /** Tones over which a letter's rim must hardly move, and how much it may: a share of its area. */
 const STEP = 12;
@@ -92,12 +92,14 @@ function letterOf(
     seed: darkest[node],
     tone: grey.data[node],
     mean: tones[node] / area[node],
+    paper: 255,
     area: area[node],
     stroke,
     lightOnDark,
     isDrawn: false,
     isWord: false,
   };
+  letter.paper = toneAround(grey, letter);
   const round = widestRound(grey, letter) / stroke;
   const length = sides[node] / STAIRS;
   const reach = (length * length) / area[node];

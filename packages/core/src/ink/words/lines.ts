@@ -13,8 +13,9 @@ export interface LetterLine {
 const HEIGHTS = 2.2;
 const STROKES = 2;
 const TONES = 60;
+const PAPERS = 50;
 /** And how unlike the middle letter the first and the last may be. */
-const END = { strokes: 1.6, tones: 60, heights: 2 };
+const END = { strokes: 1.6, tones: 60, papers: 60, heights: 2 };
 /** How far apart neighbours may be, in heights of the larger; and how steep a line may run, and turn from letter to letter, in radians. */
 const GAP = 0.85;
 const STEEPEST = 0.9;
@@ -107,7 +108,8 @@ function withCapitals(word: Letter, letters: readonly Letter[]): Letter[] {
       apart < 0.7 * word.height &&
       ratio(letter.stroke, word.stroke) <= END.strokes &&
       ratio(letter.height, word.height) <= HEIGHTS &&
-      Math.abs(letter.mean - word.mean) <= END.tones
+      Math.abs(letter.mean - word.mean) <= END.tones &&
+      Math.abs(letter.paper - word.paper) <= END.papers
     );
   });
   return withoutNested([word, ...beside]).sort((a, b) => a.x - b.x);
@@ -120,9 +122,10 @@ function fromLetterToLetter(pieces: readonly Letter[]): Letter[] {
     const values = inOrder.map(of).sort((a, b) => a - b);
     return values[values.length >> 1];
   };
-  const [stroke, tone, height] = [
+  const [stroke, tone, paper, height] = [
     middle((letter) => letter.stroke),
     middle(({ mean }) => mean),
+    middle((letter) => letter.paper),
     middle((letter) => letter.height),
   ];
   const fits = inOrder.map(
@@ -130,6 +133,7 @@ function fromLetterToLetter(pieces: readonly Letter[]): Letter[] {
       letter.isDrawn &&
       ratio(letter.stroke, stroke) <= END.strokes &&
       Math.abs(letter.mean - tone) <= END.tones &&
+      Math.abs(letter.paper - paper) <= END.papers &&
       ratio(letter.height, height) <= END.heights,
   );
   return inOrder.slice(fits.indexOf(true), fits.lastIndexOf(true) + 1);
@@ -154,7 +158,8 @@ function areAlike(a: Letter, b: Letter): boolean {
     a.lightOnDark === b.lightOnDark &&
     ratio(a.height, b.height) <= HEIGHTS &&
     ratio(a.stroke, b.stroke) <= STROKES &&
-    Math.abs(a.mean - b.mean) <= TONES
+    Math.abs(a.mean - b.mean) <= TONES &&
+    Math.abs(a.paper - b.paper) <= PAPERS
   );
 }
 
