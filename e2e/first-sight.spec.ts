@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { drop, expectSaved, fact, goTo, openSample } from './support/page';
-import { foliage, smallBoard } from './support/pictures';
+import { foliage, smallBoard, squaredPaper } from './support/pictures';
 import { expect, test } from './support/server';
 
 test('what was understood of a photo is said in a line, and taken back part by part', async ({
@@ -65,6 +65,21 @@ test('four sides that are not beyond doubt are offered, and taken by the keyboar
   // Three blocks and a disc.
   await expect(shapes).toHaveText('4', { timeout: 30_000 });
   await expect(line).not.toContainText('four straight sides');
+});
+
+test('the squares of the paper are taken out of a drawing, and left by a click', async ({ page, server }) => {
+  await page.goto(server.address);
+  await drop(page, 'cup.jpg', await squaredPaper());
+  const line = page.getByRole('group', { name: 'What was understood of the picture' });
+  await expect(line).toContainText('squares taken out', { timeout: 30_000 });
+  // Three rings.
+  const shapes = fact(page, 'shapes').locator('.value');
+  await expect(shapes).toHaveText('3');
+  await line.getByRole('button', { name: 'leave them' }).click();
+  await expect(line).not.toContainText('squares taken out', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Undo: Rulings left' }).click();
+  await expect(line).toContainText('squares taken out', { timeout: 30_000 });
+  await expect(shapes).toHaveText('3');
 });
 
 test('a photo of the front comes to its words alone in two acts, and line by line', async ({

@@ -93,13 +93,28 @@ async function platedOf({ name, made }: Case): Promise<Plated | undefined> {
     const filled = filledBy(shapes, size);
     filled.forEach((inside, i) => (cover[i] += inside));
     const pixels = map.labels.map((label) => (label === number ? 1 : 0));
-    if (piecesOf(filled, size) === piecesOf(pixels, size)) right++;
+    if (haveSamePieces(filled, pixels, size)) right++;
     crossings += findCrossings(
       shapes.flatMap(({ outer, holes }) => [outer, ...holes]),
       CLOSE,
     ).length;
   }
   return { right, plates: numbers.length, crossings, gap: worstGap(cover, map.labels, size) };
+}
+
+/** Pieces and holes of this many pixels count, those of fewer do not, and between them they may. */
+const COUNTS = 24;
+const MAY_COUNT = 10;
+
+/** Whether two masks have the same pieces and holes, those about as small as what is left out aside. */
+function haveSamePieces(
+  one: Uint8Array,
+  other: Uint8Array,
+  size: { width: number; height: number },
+): boolean {
+  const [sure, others] = [one, other].map((mask) => piecesOf(mask, size, COUNTS));
+  const [may, othersMay] = [one, other].map((mask) => piecesOf(mask, size, MAY_COUNT));
+  return [0, 1].every((k) => sure[k] <= othersMay[k] && others[k] <= may[k]);
 }
 
 /** Pixels whose centres lie in shapes. */

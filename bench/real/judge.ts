@@ -137,17 +137,21 @@ function compare(
   const off = (either - both) / Math.max(1, (rim * Math.PI) / 2);
   const size = { width: grey.width, height: grey.height };
   const topology =
-    !hasSheet || traced.corners !== null ? piecesOf(mine, size) === piecesOf(theirs, size) : false;
+    !hasSheet || traced.corners !== null ? `${piecesOf(mine, size)}` === `${piecesOf(theirs, size)}` : false;
   return { iou: either > 0 ? both / either : 0, off, topology };
 }
 
-/** How many pieces and holes a mask has. */
-export function piecesOf(mask: Uint8Array, { width, height }: { width: number; height: number }): string {
+/** How many pieces and holes a mask has, of this size at least. */
+export function piecesOf(
+  mask: Uint8Array,
+  { width, height }: { width: number; height: number },
+  least = LEAST_PIECE,
+): [pieces: number, holes: number] {
   const grey = { width, height, data: mask.map((value) => (value ? 0 : 255)) };
   const changes = findRowChanges(grey, 127.5, context);
-  return (['ink', 'paper'] as const)
-    .map((of) => findComponents(changes, width, of).area.filter((area) => area >= LEAST_PIECE).length)
-    .join(' ');
+  const count = (of: 'ink' | 'paper') =>
+    findComponents(changes, width, of).area.filter((area) => area >= least).length;
+  return [count('ink'), count('paper')];
 }
 
 function comparedLines(

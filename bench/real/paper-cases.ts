@@ -4,7 +4,10 @@ import { FACES, WORDS, fontOf, textPath } from './lettering';
 import { type Colour, type Coverage, type Exposure, exposed, rendered } from './scene';
 import { even, grey, ordinary } from './surroundings';
 
-type Size = { width: number; height: number };
+interface Size {
+  width: number;
+  height: number;
+}
 /** Light that falls from a sheet, 0 to 255, three channels a pixel. */
 type Sheet = Size & { data: Float32Array };
 
@@ -127,7 +130,12 @@ const RULINGS: Colour[] = [
 ];
 const ROSE: Colour = [235, 140, 150];
 const pencil = (next: Next) => grey(between(next, 55, 125), next, 6);
-const pen = (next: Next): Colour => pick<Colour>(next, [[35, 40, 90], [30, 30, 34], [60, 30, 34]]);
+const pen = (next: Next): Colour =>
+  pick<Colour>(next, [
+    [35, 40, 90],
+    [30, 30, 34],
+    [60, 30, 34],
+  ]);
 
 const scanned = (next: Next): Exposure => ({
   vignette: 0,
@@ -197,7 +205,7 @@ async function withPrintShowingThrough(next: Next, size: Size, art: Coverage) {
   const line = size.height / 24;
   let back = '';
   for (let y = 2 * line; y < size.height; y += 1.7 * line)
-    for (let x = line; x < size.width - 4 * line; ) {
+    for (let x = line; x < size.width - 4 * line;) {
       const word = textPath(font, `${pick(next, WORDS)} `, x, y, line);
       back += word.data;
       x += word.length;

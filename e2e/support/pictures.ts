@@ -43,3 +43,17 @@ export async function panorama(): Promise<Buffer> {
     .jpeg({ quality: 90 })
     .toBuffer();
 }
+
+/** A pencil's drawing of a cup on squared paper, as a phone sees it: three closed lines. */
+export async function squaredPaper(): Promise<Buffer> {
+  const squares = Array.from(
+    { length: 34 },
+    (_, k) => `M-20 ${30 * k}L1020 ${30 * k + 9}M${30 * k} -20L${30 * k - 7} 780`,
+  );
+  const sheet =
+    `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="760"><rect width="1000" height="760" fill="#f4f4f0"/>` +
+    `<path d="${squares.join('')}" stroke="#8fb0e0" stroke-width="2" fill="none"/>` +
+    `<g fill="none" stroke="#6a6a6e" stroke-width="7"><path d="M300 280H620L580 580H340Z"/>` +
+    `<circle cx="700" cy="400" r="50"/><circle cx="450" cy="180" r="40"/></g></svg>`;
+  return sharp(Buffer.from(sheet)).flatten().blur(0.6).jpeg({ quality: 85 }).toBuffer();
+}

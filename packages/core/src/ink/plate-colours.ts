@@ -16,6 +16,9 @@ const SAMPLES = 250_000;
 const MOST_COLOURS = 240;
 /** A merge that costs more than this joins what people would name apart. */
 const NAMED_APART = 0.0035;
+/** How much pixels of an even area differ, in tones, the strictest first; and what all of them do. */
+const ANY = 256;
+const EVEN = [6, 12, 24, 48, ANY];
 /** Most plates that are proposed. */
 const MOST_PROPOSED = 12;
 
@@ -30,9 +33,15 @@ export function findColours(
   count: 'auto' | number,
   context: Context = quietContext,
 ): ColourCluster[] {
-  const clusters = evenColours(picture, context);
-  const stop = (cost: number) =>
-    count === 'auto' ? cost > NAMED_APART && clusters.length <= MOST_PROPOSED : clusters.length <= count;
+  const most = count === 'auto' ? MOST_PROPOSED : count;
+  const found = joined(evenColours(picture, context, EVEN), most, count === 'auto');
+  // Lines too thin to be even anywhere are the other colour of a picture that seems to have only one.
+  return found.length > 1 ? found : joined(evenColours(picture, context, [ANY]), Math.min(most, 2), true);
+}
+
+/** Joins clusters until so many are left at most, and, where asked for, until none would be called the same. */
+function joined(clusters: ColourCluster[], most: number, alike: boolean): ColourCluster[] {
+  const stop = (cost: number) => clusters.length <= most && (!alike || cost > NAMED_APART);
   // What each would cost to join with each of those before it.
   const costs = clusters.map((cluster, i) => clusters.slice(0, i).map((other) => costOf(cluster, other)));
   while (clusters.length > 1) {
@@ -74,9 +83,13 @@ function merged(a: ColourCluster, b: ColourCluster): ColourCluster {
 }
 
 /** The commonest colours of even areas; how even is eased until enough pixels are. */
-function evenColours({ width, height, data }: ColourPicture, context: Context): ColourCluster[] {
+function evenColours(
+  { width, height, data }: ColourPicture,
+  context: Context,
+  ranges: readonly number[],
+): ColourCluster[] {
   const step = Math.max(1, Math.floor(Math.sqrt((width * height) / SAMPLES)));
-  for (const range of [6, 12, 24, 48, 256]) {
+  for (const range of ranges) {
     const sums = new Map<number, { red: number; green: number; blue: number; count: number }>();
     checkStopped(context);
     let looked = 0;
@@ -97,7 +110,7 @@ function evenColours({ width, height, data }: ColourPicture, context: Context): 
         } else sums.set(key, { red: data[i], green: data[i + 1], blue: data[i + 2], count: 1 });
       }
     }
-    if (even < 0.35 * looked && range < 256) continue;
+    if (even < 0.35 * looked && range < ANY) continue;
     return [...sums.values()]
       .sort((a, b) => b.count - a.count)
       .slice(0, MOST_COLOURS)

@@ -1,6 +1,6 @@
 import { quietContext } from '../context';
 import { type ColourPicture, okLab } from '../raster';
-import { drawn, random } from '../testing/pictures';
+import { coloured, drawn, random } from '../testing/pictures';
 import { bandLevels, separateByBands } from './bands';
 import { separateByPlates, usedPlates } from './by-plates';
 import { colourName } from './colour-name';
@@ -189,4 +189,11 @@ it('plates of one name are numbered, so that each is a group of its own in a fil
   expect(names).toHaveLength(4);
   expect(new Set(names).size).toBe(4);
   expect(names.some((name) => / 2$/.test(name))).toBe(true);
+});
+
+it('lines too thin to be even anywhere have a colour all the same', () => {
+  const thin = coloured(drawn(160, 120, (x, y) => Math.abs(Math.hypot(x - 80, y - 60) - 40) < 0.8));
+  const colours = findColours(thin, 'auto');
+  expect(colours).toHaveLength(2);
+  expect(colours[1].lab[0]).toBeLessThan(0.6);
 });

@@ -9,7 +9,12 @@ const isPlain = (value: unknown): value is Plain =>
 const plain = (value: unknown): Plain => (isPlain(value) ? value : {});
 
 /** What is to be done to a document of each older schema to make it one of the next. */
-const NEXT: Record<number, (document: Plain) => Plain> = { 1: keyedStrokes, 2: allDetail, 3: nothingApart, 4: rulingsLeft };
+const NEXT: Record<number, (document: Plain) => Plain> = {
+  1: keyedStrokes,
+  2: allDetail,
+  3: nothingApart,
+  4: rulingsLeft,
+};
 
 /**
  * Schema 1 grew while it was one: the first jobs knew neither flattening nor scales, and took ink by its tone alone;

@@ -8,7 +8,7 @@ import { strayed } from './strayed';
 const CHECKED = 0.003;
 /** Segments that cross are followed anew within these shares of the tolerance, at last from point to point. */
 const TIGHTER = [0.4, 0.12, 0];
-/** How often it is looked again before whole contours go from point to point. */
+/** How often a contour is tightened before the whole of it goes from point to point. */
 const ROUNDS = 8;
 
 /** Crossings of curves in pixels. */
@@ -38,7 +38,8 @@ export function uncross(
 ): number {
   const numbers = fitted.flatMap((one, k) => (one ? [k] : []));
   const levels = new WeakMap<object, number>();
-  for (let round = 0; ; round++) {
+  const tries = new Map<number, number>();
+  for (;;) {
     const all = numbers.map((k) => fitted[k] as Fitted);
     const contours = all.map(({ contour }) => contour);
     const { holes } = anew;
@@ -52,19 +53,25 @@ export function uncross(
           crossings,
         ),
       );
-    if (wrong.length === 0 || round > ROUNDS + 1) return wrong.length;
-    const crossing = byContour(wrong);
-    for (const [n, segments] of crossing) {
+    if (wrong.length === 0) return 0;
+    let changed = 0;
+    for (const [n, segments] of byContour(wrong)) {
       const k = numbers[n];
       const own = fitted[k] as Fitted;
-      if (round > ROUNDS) fitted[k] = anew.asFound(k);
-      else if (round === ROUNDS)
+      const tried = tries.get(k) ?? 0;
+      tries.set(k, tried + 1);
+      // What is as found stays; what crosses it since is tightened in its turn.
+      if (tried > ROUNDS + 1) continue;
+      changed++;
+      if (tried > ROUNDS) fitted[k] = anew.asFound(k);
+      else if (tried === ROUNDS)
         fitted[k] = withChain(own, chainThrough(own.runs, { closed: own.contour.closed }));
       else
         fitted[k] = own.chain
           ? tightened(own, own.chain, segments, tolerance, levels)
           : anew.withoutCircle(k);
     }
+    if (changed === 0) return wrong.length;
   }
 }
 

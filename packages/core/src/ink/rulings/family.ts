@@ -150,7 +150,7 @@ function chained(peaks: readonly Peak[], from: number, first: number) {
   let period = first;
   let missed = 0;
   let stops = 1;
-  for (let next = at[0] + period, k = from + 1; next < peaks[peaks.length - 1].at + OFF * period; ) {
+  for (let next = at[0] + period, k = from + 1; next < peaks[peaks.length - 1].at + OFF * period;) {
     while (k < peaks.length - 1 && Math.abs(peaks[k + 1].at - next) < Math.abs(peaks[k].at - next)) k++;
     stops++;
     if (Math.abs(peaks[k].at - next) <= OFF * period) {

@@ -34,7 +34,11 @@ export function darkestChannel({ data }: ColourPicture): Uint8Array {
 }
 
 /** How much darker each pixel is than both of those `reach` pixels across from it, up to a limit. */
-export function darkRidges(tones: Uint8Array, { long, wide, along, across }: Walk, reach: number): Uint8Array {
+export function darkRidges(
+  tones: Uint8Array,
+  { long, wide, along, across }: Walk,
+  reach: number,
+): Uint8Array {
   const ridges = new Uint8Array(tones.length);
   const step = reach * across;
   for (let v = reach; v < wide - reach; v++) {

@@ -64,7 +64,11 @@ export function followLine(
 }
 
 /** At how many of the steps along it a line is about as deep as at most of them. */
-function unbrokenShare(ridges: Uint8Array, { long, wide, along, across }: Walk, at: (u: number) => number): number {
+function unbrokenShare(
+  ridges: Uint8Array,
+  { long, wide, along, across }: Walk,
+  at: (u: number) => number,
+): number {
   const depths = new Uint8Array(long);
   for (let u = 0; u < long; u++) {
     const v = Math.round(at(u));

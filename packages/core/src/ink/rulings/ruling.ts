@@ -20,9 +20,16 @@ export interface Ruling extends RuledLine {
 const FINE = 2;
 
 /** Learns from a followed line what it takes from the paper's light: medians along it, which ink crossing it does not move. */
-export function learnRuling(picture: ColourPicture, walk: Walk, followed: RuledLine, reach: number): Ruling | undefined {
+export function learnRuling(
+  picture: ColourPicture,
+  walk: Walk,
+  followed: RuledLine,
+  reach: number,
+): Ruling | undefined {
   const papers = [0, 1, 2].map((channel) => papersBeside(picture, walk, followed, reach, channel));
-  const left = [0, 1, 2].map((channel) => sharesLeft(picture, walk, followed, reach, channel, papers[channel]));
+  const left = [0, 1, 2].map((channel) =>
+    sharesLeft(picture, walk, followed, reach, channel, papers[channel]),
+  );
   const paper = papers.map((tones) => medianOf(tones));
   const middle = left.map((shares) => Math.min(...shares.subarray(FINE * reach - 1, FINE * reach + 2)));
   const deepest = middle.indexOf(Math.min(...middle));

@@ -80,34 +80,52 @@ function marginLine(
   return undefined;
 }
 
-function followed(picture: ColourPicture, ridges: Uint8Array, walk: Walk, family: Family, reach: number): Ruling[] {
+function followed(
+  picture: ColourPicture,
+  ridges: Uint8Array,
+  walk: Walk,
+  family: Family,
+  reach: number,
+): Ruling[] {
   const rulings = family.at.flatMap((start) => {
     const line = followLine(ridges, walk, start, family.slope, reach);
     const ruling = line && learnRuling(picture, walk, line, reach);
     return ruling && ruling.width <= family.period / 4 ? ruling : [];
   });
-  if (rulings.length === 0) return rulings;
-  const [first, last] = [rulings[0], rulings[rulings.length - 1]];
-  return [...atRim(first, -family.period, walk), ...rulings, ...atRim(last, family.period, walk)];
+  // Those along the rim are taken from their neighbours, which were followed all the way.
+  const whole = rulings.filter((ruling) => !runsAtRim(ruling, walk));
+  if (whole.length === 0) return rulings;
+  const beside = [moved(whole[0], -family.period), moved(whole[whole.length - 1], family.period)];
+  return [...whole, ...beside.filter((ruling) => runsAtRim(ruling, walk))];
 }
 
-/** The next ruling, where it runs along the picture's rim and too little is around it to learn from. */
-function atRim(ruling: Ruling, period: number, { long, wide }: Walk): Ruling[] {
-  const at = (u: number) => ruling.at(u) + period;
-  const isNear = (u: number) =>
-    at(u) > -ruling.width && at(u) < wide + ruling.width && Math.min(at(u), wide - at(u)) <= 2 * ruling.reach;
-  return [0, long / 2, long].some(isNear) ? [{ ...ruling, at, from: 0, to: Math.ceil(long / ruling.block) }] : [];
+const moved = (ruling: Ruling, by: number): Ruling => ({
+  ...ruling,
+  at: (u) => ruling.at(u) + by,
+  from: 0,
+  to: ruling.isThere.length,
+});
+
+/** Whether a ruling leaves the picture, or runs so near to its rim that too little is around it to follow it there. */
+function runsAtRim({ at, width, reach }: Ruling, { long, wide }: Walk): boolean {
+  return [0, long / 2, long].some((u) => {
+    const inside = Math.min(at(u), wide - at(u));
+    return inside > -width && inside <= 2 * reach;
+  });
 }
 
 /** Whether lines are lighter than ink, or of a colour. */
 function areRulings(rulings: readonly Ruling[], ink: readonly number[]): boolean {
   if (rulings.length < LEAST_LINES) return false;
-  const middle = (of: (ruling: Ruling) => number) => rulings.map(of).sort((a, b) => a - b)[rulings.length >> 1];
+  const middle = (of: (ruling: Ruling) => number) =>
+    rulings.map(of).sort((a, b) => a - b)[rulings.length >> 1];
   const tone = (colour: readonly number[]) => {
     const [red, green, blue] = colour.map(Math.round);
     return luminance(red, green, blue);
   };
-  const share = middle(({ paper, line }) => (tone(paper) - tone(line)) / Math.max(1, tone(paper) - tone(ink)));
+  const share = middle(
+    ({ paper, line }) => (tone(paper) - tone(line)) / Math.max(1, tone(paper) - tone(ink)),
+  );
   const coloured = rulings.filter((ruling) => isColoured(ruling, ink)).length;
   return share <= LIGHTER || (2 * coloured > rulings.length && share <= 1);
 }

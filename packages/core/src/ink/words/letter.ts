@@ -27,7 +27,10 @@ export interface Letter {
 }
 
 /** The middle one of the tones along a piece's box, a little outside it. */
-export function toneAround({ width, height, data }: GreyPicture, piece: Pick<Letter, 'x' | 'y' | 'width' | 'height'>): number {
+export function toneAround(
+  { width, height, data }: GreyPicture,
+  piece: Pick<Letter, 'x' | 'y' | 'width' | 'height'>,
+): number {
   const [left, right] = [piece.x - piece.width / 2 - BESIDE, piece.x + piece.width / 2 - 1 + BESIDE];
   const [top, bottom] = [piece.y - piece.height / 2 - BESIDE, piece.y + piece.height / 2 - 1 + BESIDE];
   const tones: number[] = [];

@@ -153,7 +153,8 @@ export class Understood {
       });
     if (facts?.rulings && ink.tone.rulings === 'auto')
       parts.push({
-        says: facts.rulings.level > 1 && facts.rulings.upright > 1 ? 'squares taken out' : 'rulings taken out',
+        says:
+          facts.rulings.level > 1 && facts.rulings.upright > 1 ? 'squares taken out' : 'rulings taken out',
         does: 'leave them',
         press: () => this.change('Rulings left', (draft) => (draft.ink.tone.rulings = false)),
       });
