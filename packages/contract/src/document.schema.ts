@@ -3,6 +3,8 @@ import {
   CLEAN_LENGTHS,
   type CleanLength,
   FORMAT_IDS,
+  type HandContour,
+  type HandEdit,
   type JobDocument,
   KINDS,
   LINE_METHODS,
@@ -10,6 +12,7 @@ import {
   SCHEMA,
   SEPARATIONS,
   formatOf,
+  isWhole,
 } from '@drelk/core';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
@@ -27,17 +30,21 @@ const source = Joi.object({
 /** Where places may lie, in pixels. */
 const FARTHEST = 1e6;
 
-/** Coordinates in pairs, of `least` to twice `most` numbers; looked at in one go, since there may be very many. */
-const places = (most: number, least = 0) =>
+/** Numbers of places, so many at most; looked at in one go, since there may be very many. */
+const numbers = (most: number, least = 0) =>
   Joi.array()
     .sparse()
     .min(least)
-    .max(2 * most)
+    .max(most)
     .custom((value: unknown[], helpers) => {
-      if (value.length % 2 !== 0) return helpers.error('array.length');
       const isPlace = (part: unknown) => typeof part === 'number' && Math.abs(part) <= FARTHEST;
       return value.every(isPlace) ? value : helpers.error('array.includes');
     });
+/** Coordinates in pairs, of `least` to twice `most` numbers. */
+const places = (most: number, least = 0) =>
+  numbers(2 * most, least).custom((value: unknown[], helpers) =>
+    value.length % 2 === 0 ? value : helpers.error('array.length'),
+  );
 const place = places(1, 2);
 const axis = places(2, 4);
 const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
@@ -128,6 +135,41 @@ const cut = Joi.object({
   gives: Joi.string().valid('silhouette', 'inside').required(),
 });
 
+const anchor = Joi.object({
+  box: places(2, 4).required(),
+  area: Joi.number().min(0).required(),
+  hole: Joi.boolean().required(),
+  at: places(1, 2).required(),
+});
+
+/** Contours that the hand made, at most, in one edit; edits, and segments of one contour. */
+const MOST_CONTOURS = 5000;
+const MOST_EDITS = 20_000;
+const MOST_SEGMENTS = 100_000;
+
+const handContour = Joi.object({
+  closed: Joi.boolean().required(),
+  kinds: Joi.string()
+    .pattern(/^[lca]+$/)
+    .max(MOST_SEGMENTS)
+    .required(),
+  places: numbers(6 * MOST_SEGMENTS + 2, 4).required(),
+  pen: Joi.number().positive().max(10_000),
+  plate: colour,
+}).custom((value: HandContour, helpers) => (isWhole(value) ? value : helpers.error('any.invalid')));
+
+const hand = Joi.object()
+  .pattern(
+    /^[1-9]\d{0,8}$/,
+    Joi.object({
+      from: Joi.array().items(anchor).max(MOST_CONTOURS).required(),
+      contours: Joi.array().items(handContour).max(MOST_CONTOURS).required(),
+    }).custom((value: HandEdit, helpers) =>
+      value.from.length + value.contours.length > 0 ? value : helpers.error('any.invalid'),
+    ),
+  )
+  .max(MOST_EDITS);
+
 const ink = Joi.object({
   kind: auto(Joi.valid(...KINDS)),
   by: auto(Joi.valid(...SEPARATIONS)),
@@ -205,6 +247,7 @@ const settings = {
       .valid(...NEIGHBOURS)
       .required(),
     overlap: Joi.number().min(0).max(1000).required(),
+    hand: hand.required(),
   }).required(),
   piece: Joi.object({
     by: Joi.string().valid('artwork', 'picture').required(),

@@ -46,6 +46,8 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
       cutLength: 1234.5,
       match: 99.5,
       off: 0.08,
+      byHand: 0,
+      parked: 0,
     },
     traced: {
       toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
@@ -75,6 +77,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
         inkShare: 0.25,
       },
       tolerance: 1 / 3,
+      parked: [],
     },
     millimetresPerPixel: 0.5,
     scaleSource: 'length',

@@ -89,9 +89,13 @@ export function scaledAndMoved(scaleX: number, scaleY: number, x: number, y: num
 }
 
 /** How many target pixels one source pixel becomes near a place: the square root of the Jacobian's determinant. */
-export function localScale(h: Homography, { x, y }: Point): number {
-  const w = h[6] * x + h[7] * y + h[8];
-  const [a, b, c, d, e, f, g, i, j] = h;
-  const determinant = a * (e * j - f * i) - b * (d * j - f * g) + c * (d * i - e * g);
-  return Math.sqrt(Math.abs(determinant / (w * w * w)));
+export const localScale = (h: Homography, at: Point): number => Math.sqrt(Math.abs(jacobian(h, at)));
+
+/** Whether a homography turns what is near a place over. */
+export const isMirroring = (h: Homography, at: Point): boolean => jacobian(h, at) < 0;
+
+/** The Jacobian's determinant at a place. */
+function jacobian([a, b, c, d, e, f, g, i, j]: Homography, { x, y }: Point): number {
+  const w = g * x + i * y + j;
+  return (a * (e * j - f * i) - b * (d * j - f * g) + c * (d * i - e * g)) / (w * w * w);
 }

@@ -12,17 +12,28 @@ import { reverseContour } from './transform';
  * counter-clockwise and holes clockwise. `tolerance` is how finely curves are followed for the test.
  */
 export function nestContours(contours: readonly Contour[], tolerance: number): Shape[] {
+  return nestingOf(contours, tolerance).map(({ outer, holes }) => ({
+    outer: directed(contours[outer], true),
+    holes: holes.map((hole) => directed(contours[hole], false)),
+  }));
+}
+
+/** The same by number: which contour is outer, and which are its holes. */
+export function nestingOf(
+  contours: readonly Contour[],
+  tolerance: number,
+): { outer: number; holes: number[] }[] {
   if (contours.length === 0) return [];
   const polygons = contours.map((contour) => flatten(contour, tolerance));
   const parents = parentsOf(polygons);
   const depth = (i: number): number => (parents[i] < 0 ? 0 : 1 + depth(parents[i]));
-  const shapes = new Map<number, Shape>();
+  const shapes = new Map<number, { outer: number; holes: number[] }>();
   const levels = contours.map((_, i) => depth(i));
-  contours.forEach((contour, i) => {
-    if (levels[i] % 2 === 0) shapes.set(i, { outer: directed(contour, true), holes: [] });
+  levels.forEach((level, i) => {
+    if (level % 2 === 0) shapes.set(i, { outer: i, holes: [] });
   });
-  contours.forEach((contour, i) => {
-    if (levels[i] % 2 === 1) shapes.get(parents[i])?.holes.push(directed(contour, false));
+  levels.forEach((level, i) => {
+    if (level % 2 === 1) shapes.get(parents[i])?.holes.push(i);
   });
   return [...shapes.values()];
 }
@@ -47,6 +58,7 @@ function parentsOf(polygons: readonly Float64Array[]): number[] {
   });
 }
 
-function directed(contour: Contour, counterClockwise: boolean): Contour {
+/** A contour in the direction of an outer one, or of a hole. */
+export function directed(contour: Contour, counterClockwise: boolean): Contour {
   return signedArea(contour) > 0 === counterClockwise ? contour : reverseContour(contour);
 }

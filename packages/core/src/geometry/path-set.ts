@@ -10,8 +10,11 @@ export interface PathSet {
   /** By contour: its id, and the number of its shape; a shape's outer contour comes first, its holes follow. */
   ids: Uint32Array;
   shapes: Uint32Array;
-  /** Bits: CLOSED, HOLE. */
+  /** Bits: CLOSED, HOLE, and FOUND_HOLE for what was a hole when it was traced. */
   flags: Uint8Array;
+  /** By contour: the edit of the hand that it is of, 0 for none, and which of that edit's contours it is. */
+  edits: Uint32Array;
+  parts: Uint32Array;
   /** By contour: mean width of the stroke that it is the middle line of, NaN for areas; its plate's number, -1 for none. */
   pens: Float64Array;
   plates: Int32Array;
@@ -26,6 +29,7 @@ export interface PathSet {
 
 export const CLOSED = 1;
 export const HOLE = 2;
+export const FOUND_HOLE = 4;
 export const ORIGIN = 7;
 export const PLACES = 6;
 const KINDS: readonly Segment['kind'][] = ['line', 'cubic', 'arc'];
@@ -37,8 +41,15 @@ export interface PathOrigin {
   area: number;
 }
 
-/** Shapes as a set, their contours numbered from `first` on. */
-export function packPaths(shapes: readonly Shape[], first = 1): PathSet {
+/** Whose a contour is: an edit of the hand and which of its contours, or 0 for a traced one, which may have been a hole then. */
+export interface PathOwner {
+  edit: number;
+  part: number;
+  wasHole: boolean;
+}
+
+/** Shapes as a set, their contours numbered from `first` on; whose each contour is where that is not the trace. */
+export function packPaths(shapes: readonly Shape[], first = 1, owners?: readonly PathOwner[]): PathSet {
   const all = shapes.flatMap((shape, number) =>
     [shape.outer, ...shape.holes].map((contour, k) => ({ contour, shape, number, isHole: k > 0 })),
   );
@@ -46,7 +57,15 @@ export function packPaths(shapes: readonly Shape[], first = 1): PathSet {
   const set: PathSet = {
     ids: Uint32Array.from(all, (_, k) => first + k),
     shapes: Uint32Array.from(all, ({ number }) => number),
-    flags: Uint8Array.from(all, ({ contour, isHole }) => (contour.closed ? CLOSED : 0) | (isHole ? HOLE : 0)),
+    flags: Uint8Array.from(
+      all,
+      ({ contour, isHole }, k) =>
+        (contour.closed ? CLOSED : 0) |
+        (isHole ? HOLE : 0) |
+        ((owners ? owners[k].wasHole : isHole) ? FOUND_HOLE : 0),
+    ),
+    edits: Uint32Array.from(all, (_, k) => owners?.[k].edit ?? 0),
+    parts: Uint32Array.from(all, (_, k) => owners?.[k].part ?? 0),
     pens: Float64Array.from(all, ({ shape }) => shape.pen ?? NaN),
     plates: Int32Array.from(all, ({ shape }) => shape.plate ?? -1),
     origins: new Float64Array(ORIGIN * all.length),
@@ -146,6 +165,8 @@ export function scaledPaths(set: PathSet, scale: number): PathSet {
     ids: set.ids.slice(),
     shapes: set.shapes.slice(),
     flags: set.flags.slice(),
+    edits: set.edits.slice(),
+    parts: set.parts.slice(),
     pens: set.pens.map((pen) => pen * scale),
     plates: set.plates.slice(),
     origins,

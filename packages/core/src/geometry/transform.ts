@@ -1,4 +1,5 @@
 import type { Contour, Point, Segment, Shape } from './contour';
+import { type Homography, isMirroring, mapPoint } from './homography';
 
 /** A uniform scale about the origin, then a shift: enough to bring pixels to their place on the material. */
 export interface Placement {
@@ -36,6 +37,26 @@ export function placeShape(shape: Shape, placement: Placement): Shape {
     outer: placeContour(shape.outer, placement),
     holes: shape.holes.map((hole) => placeContour(hole, placement)),
     ...(shape.pen === undefined ? {} : { pen: shape.pen * placement.scale }),
+  };
+}
+
+/**
+ * The contour with its nodes and handles taken elsewhere. That is the curve itself where the map keeps angles, and close to
+ * it where it is nearly so; a map that mirrors turns arcs over.
+ */
+export function mapContour({ start, segments, closed }: Contour, map: Homography): Contour {
+  const sign = isMirroring(map, start) ? -1 : 1;
+  return {
+    start: mapPoint(map, start),
+    segments: segments.map((segment): Segment => {
+      const end = mapPoint(map, segment);
+      if (segment.kind === 'arc') return { kind: 'arc', bulge: sign * segment.bulge, ...end };
+      if (segment.kind === 'line') return { kind: 'line', ...end };
+      const first = mapPoint(map, { x: segment.x1, y: segment.y1 });
+      const second = mapPoint(map, { x: segment.x2, y: segment.y2 });
+      return { kind: 'cubic', x1: first.x, y1: first.y, x2: second.x, y2: second.y, ...end };
+    }),
+    closed,
   };
 }
 

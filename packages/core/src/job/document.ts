@@ -1,7 +1,7 @@
 import { USUAL_CHOICES } from '../format';
 import type { HandOffSettings } from '../handoff';
 import { INK_DEFAULTS, type InkSettings } from '../ink';
-import type { LineMethod } from '../line';
+import type { Hand, LineMethod } from '../line';
 import type { PieceSettings } from '../piece';
 import type { SquareSettings } from '../square';
 
@@ -41,10 +41,12 @@ export interface LineDocument {
   /** With plates: borders shared exactly, plates grown under their neighbours by `overlap`, or stacked from the back. */
   neighbours: Neighbours;
   overlap: number;
+  /** What the hand did to the paths. */
+  hand: Hand;
 }
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 5;
+export const SCHEMA = 6;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {
@@ -74,6 +76,7 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
     solid: null,
     neighbours: 'shared',
     overlap: 2,
+    hand: {},
   },
   piece: { by: 'artwork', edge: 'width', length: null },
   handoff: USUAL_CHOICES,

@@ -24,13 +24,20 @@ export interface Facts {
   match: number | undefined;
   /** The farthest that any path is from the rim it follows, looked at from both. */
   off: number | undefined;
+  /** Edits of the hand that are in the paths, and those that wait because what they were made of is not there. */
+  byHand: number;
+  parked: number;
 }
 
 /** Ink wider than drawn lines by this factor is no line. */
 export const APART = 1.4;
 
 /** The figures of a piece, and of the trace where there is one. */
-export function factsOf(piece: Piece, traced?: Pick<Traced, 'line' | 'match'>): Facts {
+export function factsOf(
+  piece: Piece,
+  edits: number,
+  traced?: Pick<Traced, 'line' | 'match' | 'parked'>,
+): Facts {
   const shapes = piece.paths.map((path) => path.shape);
   const contours = contoursOf(shapes);
   const box = piece.artwork;
@@ -49,6 +56,8 @@ export function factsOf(piece: Piece, traced?: Pick<Traced, 'line' | 'match'>): 
     rings: ringsOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
     match: traced?.match.percent,
+    byHand: edits - (traced?.parked.length ?? 0),
+    parked: traced?.parked.length ?? 0,
     off: traced && traced.line.off * piece.scale.millimetresPerPixel,
   };
 }

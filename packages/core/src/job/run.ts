@@ -74,7 +74,8 @@ function madeOf(
     const known = [...check.reads.map((part) => keys[part]), JSON.stringify(LIMITS)].join(' ');
     return step('prove', `prove ${check.kind}`, known, compute).value;
   });
-  const facts = step('prove', 'facts', key, () => factsOf(piece, artwork.traced));
+  const edits = Object.keys(document.line.hand).length;
+  const facts = step('prove', 'facts', `${key} ${edits}`, () => factsOf(piece, edits, artwork.traced));
   return { piece, proof, drawing: { frame, units: document.units, paths }, facts: facts.value };
 }
 

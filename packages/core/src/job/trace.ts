@@ -1,5 +1,15 @@
 import type { Context } from '../context';
-import { type Box, boxOfPoints, packPaths } from '../geometry';
+import type { DrawingPlate } from '../format';
+import {
+  type Box,
+  type Homography,
+  type PathSet,
+  type Shape,
+  boxOfPoints,
+  composed,
+  packPaths,
+  scaledAndMoved,
+} from '../geometry';
 import { type Kind, PHOTO_PIXELS } from '../ink';
 import {
   type ContourSet,
@@ -7,6 +17,7 @@ import {
   type Match,
   matchShapes,
   refusalOf,
+  replayHand,
   settleEdges,
   traceContours,
 } from '../line';
@@ -34,6 +45,8 @@ export interface Traced {
   /** The ink's contours as found; what the paths follow is `line.rims`. */
   contours: ContourSet;
   line: LineResult;
+  /** Ids of edits of the hand that wait. */
+  parked: readonly number[];
   /** How the paths compare with what they follow, after everything that changes them. */
   match: Match;
   /** Largest distance allowed. */
@@ -86,9 +99,10 @@ export function tracePicture(
       ? toleranceOf(ink.value.settings.kind, source.picture, reduction)
       : Math.max(LEAST_TOLERANCE, asked / scale.millimetresPerPixel);
   const line = runLine(document.line, tolerance, reduction, { ink, contours }, step, context);
-  const paths = step('line', 'paths', line.key, () => packPaths(line.value.shapes));
-  const match = step('line', 'match', line.key, () =>
-    matchShapes(line.value.rims, line.value.shapes, height),
+  const plates = platesOf(ink.value);
+  const byHand = handOver(document, line, { toSource: plan.toSource, reduction, plates }, step);
+  const match = step('line', 'match', byHand.key, () =>
+    matchShapes(line.value.rims, byHand.value.shapes, height),
   );
   const hintsAbout = {
     corners,
@@ -98,14 +112,13 @@ export function tracePicture(
   const hints = step('square', 'hints', `${square.key} ${JSON.stringify(hintsAbout)}`, () =>
     measureHints(grey, hintsAbout),
   );
-  const plates = platesOf(ink.value);
   return {
-    paths: paths.value,
+    paths: byHand.value.paths,
     plates,
     frame,
     known,
     scale,
-    key: `${line.key} ${JSON.stringify([plates, frame, known])}`,
+    key: `${byHand.key} ${JSON.stringify([plates, frame, known])}`,
     traced: {
       reduction,
       seen,
@@ -117,10 +130,38 @@ export function tracePicture(
       ink: ink.value,
       contours: contours.value,
       line: line.value,
+      parked: byHand.value.parked,
       match: match.value,
       tolerance,
     },
   };
+}
+
+/** Paths once the hand's edits are done again, and which of those wait. */
+interface HandedOver {
+  shapes: readonly Shape[];
+  paths: PathSet;
+  parked: readonly number[];
+}
+
+/** Does again what the hand did to the paths, in source pixels. */
+function handOver(
+  { line: { hand } }: JobDocument,
+  line: { key: string; value: LineResult },
+  at: { toSource: Homography; reduction: number; plates: readonly DrawingPlate[] },
+  step: RunStep,
+): { key: string; value: HandedOver } {
+  const { shapes } = line.value;
+  const traced = step('line', 'paths', line.key, () => packPaths(shapes));
+  if (Object.keys(hand).length === 0)
+    return { key: traced.key, value: { shapes, paths: traced.value, parked: [] } };
+  const { reduction } = at;
+  const toSource = composed(scaledAndMoved(reduction, reduction, 0, 0), at.toSource);
+  const colours = at.plates.map(({ colour }) => colour);
+  return step('line', 'by hand', `${traced.key} ${JSON.stringify([toSource, colours, hand])}`, () => {
+    const { shapes: all, owners, parked } = replayHand(traced.value, hand, toSource, colours);
+    return { shapes: all, paths: packPaths(all, 1, owners), parked };
+  });
 }
 
 /**

@@ -11,7 +11,15 @@ const stored = (name: string) =>
     line: object;
     ink: { strokes?: object[] };
   };
-const older = ['schema-1-first', 'schema-1-ink', 'schema-1-line', 'schema-2', 'schema-3', 'schema-4'];
+const older = [
+  'schema-1-first',
+  'schema-1-ink',
+  'schema-1-line',
+  'schema-2',
+  'schema-3',
+  'schema-4',
+  'schema-5',
+];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
 function keysOf(value: unknown, path = ''): string[] {
@@ -37,16 +45,17 @@ describe('a document of an older schema', () => {
       piece: { length: 82 },
     });
     const line = stored('schema-1-line').line;
-    expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual(line);
+    expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual({ ...line, hand: {} });
   });
 
   it('keeps all the detail it had', () => {
-    for (const name of older.filter((each) => each !== 'schema-4'))
+    for (const name of older.filter((each) => each < 'schema-4'))
       expect((upgraded(stored(name)) as JobDocument).ink.tone.detail).toBe(100);
   });
 
   it('keeps the lines of its paper', () => {
-    for (const name of older) expect((upgraded(stored(name)) as JobDocument).ink.tone.rulings).toBe(false);
+    for (const name of older.filter((each) => each < 'schema-5'))
+      expect((upgraded(stored(name)) as JobDocument).ink.tone.rulings).toBe(false);
   });
 
   it('keeps strokes of the hand in their order, under ids', () => {

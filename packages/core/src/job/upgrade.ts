@@ -14,6 +14,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   2: allDetail,
   3: nothingApart,
   4: rulingsLeft,
+  5: noHand,
 };
 
 /**
@@ -62,6 +63,11 @@ function nothingApart(document: Plain): Plain {
 function rulingsLeft(document: Plain): Plain {
   const ink = plain(document['ink']);
   return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), rulings: false } } };
+}
+
+/** Schema 5 knew of no paths put right by hand. */
+function noHand(document: Plain): Plain {
+  return { ...document, line: { ...plain(document['line']), hand: {} } };
 }
 
 /**

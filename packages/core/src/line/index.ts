@@ -12,3 +12,8 @@ export * from './half-plane';
 export * from './plates/borders';
 export * from './plates/shared';
 export * from './centreline/centreline';
+export * from './hand/anchor';
+export * from './hand/hand';
+export * from './hand/replay';
+export * from './hand/acts';
+export * from './hand/picks';

@@ -160,6 +160,8 @@ export interface TracedView {
   ink: InkFacts;
   /** Largest distance allowed between paths and rims, in source pixels. */
   tolerance: number;
+  /** Ids of edits of the hand that wait, because what they were made of is not there. */
+  parked: readonly number[];
 }
 
 /** What Square up found. */

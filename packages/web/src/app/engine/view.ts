@@ -45,6 +45,7 @@ function tracedView(traced: Traced): TracedView {
     square: squareFactsOf(traced),
     ink: inkFactsOf(traced),
     tolerance: tolerance * reduction,
+    parked: traced.parked,
   };
 }
 

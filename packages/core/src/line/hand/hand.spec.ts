@@ -1,0 +1,236 @@
+import {
+  IDENTITY,
+  type PathSet,
+  type Shape,
+  circleContour,
+  composed,
+  originAt,
+  packPaths,
+  scaledAndMoved,
+  shapesIn,
+  turned,
+} from '../../geometry';
+import { leaf } from '../../testing/curves';
+import { random } from '../../testing/pictures';
+import { copyContours, dropContours, keepAsDrawn, kindOfEdit, letGo, moveContours, withHoles } from './acts';
+import { foundAgain } from './anchor';
+import { type Hand, contourOf, isWhole, keptContour } from './hand';
+import { pickBy, pickInBox, pickInLoop, pickLike, pickSmaller } from './picks';
+import { replayHand, tracedAnchor } from './replay';
+
+const ring = (x: number, y: number, radius: number, hole = 0): Shape => ({
+  outer: circleContour({ x, y }, radius),
+  holes: hole > 0 ? [circleContour({ x, y }, hole, true)] : [],
+});
+const LEAF = contourOf(keptContour(leaf, scaledAndMoved(1, 1, 0, 130)));
+/** Two rings, a dot in the first one's hole, a leaf, and a small dot. */
+const SHAPES: Shape[] = [
+  ring(60, 60, 40, 25),
+  ring(60, 60, 8),
+  ring(200, 60, 40, 25),
+  { outer: LEAF, holes: [] },
+  ring(150, 150, 3),
+];
+const traced = packPaths(SHAPES);
+const ground = (paths: PathSet) => ({ paths, toSource: IDENTITY, colours: ['#102030', '#ffffff'] });
+const after = (hand: Hand, from = traced, toSource = IDENTITY) => {
+  const { shapes, owners, parked } = replayHand(from, hand, toSource, ['#102030', '#ffffff']);
+  return { shapes, parked, paths: packPaths(shapes, 1, owners) };
+};
+
+describe('a contour that the hand keeps', () => {
+  it('comes back as it was, to a thousandth of a pixel', () => {
+    const kept = keptContour(leaf, IDENTITY, { plate: '#102030' });
+    expect(isWhole(kept)).toBe(true);
+    expect(kept.plate).toBe('#102030');
+    const back = contourOf(kept);
+    expect(back.segments.map(({ kind }) => kind)).toEqual(leaf.segments.map(({ kind }) => kind));
+    back.segments.forEach(({ x, y }, k) => {
+      expect(x).toBeCloseTo(leaf.segments[k].x, 3);
+      expect(y).toBeCloseTo(leaf.segments[k].y, 3);
+    });
+    expect(isWhole({ ...kept, places: kept.places.slice(1) })).toBe(false);
+    expect(isWhole({ ...kept, kinds: `${kept.kinds}x` })).toBe(false);
+  });
+
+  it('is turned over with its arcs where the map mirrors', () => {
+    const circle = circleContour({ x: 10, y: 20 }, 5);
+    const kept = contourOf(keptContour(circle, scaledAndMoved(-1, 1, 0, 0)));
+    const box = originAt(packPaths([{ outer: kept, holes: [] }]), 0);
+    expect(box.box.left).toBeCloseTo(-15, 6);
+    expect(box.box.bottom).toBeCloseTo(25, 6);
+    expect(box.area).toBeCloseTo(-originAt(packPaths([{ outer: circle, holes: [] }]), 0).area, 3);
+  });
+});
+
+describe('what the hand did', () => {
+  it('dropped contours are gone, with the holes of outer ones, and come back when let go', () => {
+    const hand: Hand = {};
+    const numbers = withHoles(traced, new Set([traced.ids[0]]));
+    expect(numbers).toEqual([0, 1]);
+    dropContours(hand, ground(traced), numbers);
+    expect(Object.values(hand).map(kindOfEdit)).toEqual(['dropped', 'dropped']);
+    expect(after(hand).shapes).toHaveLength(4);
+    letGo(hand, 1);
+    letGo(hand, 2);
+    expect(after(hand).shapes).toHaveLength(5);
+  });
+
+  it('a dropped inner half leaves what it was in whole; a dropped outer half leaves the inner one', () => {
+    const inner: Hand = {};
+    dropContours(inner, ground(traced), [4]);
+    const [filled] = after(inner).shapes.filter(({ outer }) => outer.start.x > 200);
+    expect(filled.holes).toHaveLength(0);
+    const outer: Hand = {};
+    dropContours(outer, ground(traced), [3]);
+    const { shapes, paths } = after(outer);
+    const left = shapes.filter(({ outer: { start } }) => start.x > 200);
+    expect(left).toHaveLength(1);
+    // What was a hole when it was traced is still known as one: dropped as well, both are found again.
+    const k = paths.flags.findIndex((_, n) => originAt(paths, n).place.x > 200);
+    dropContours(outer, ground(paths), [k]);
+    expect(after(outer)).toMatchObject({ parked: [] });
+    expect(after(outer).shapes).toHaveLength(4);
+  });
+
+  it('moved, turned and sized contours stand instead of the traced ones, in their plate', () => {
+    const inPlate = packPaths(SHAPES.map((shape) => ({ ...shape, plate: 1 })));
+    const hand: Hand = {};
+    const map = composed(scaledAndMoved(2, 2, 30, 10), turned(0.4));
+    moveContours(hand, ground(inPlate), [0, 1], map);
+    expect(hand[1].from).toHaveLength(2);
+    const { paths, shapes, parked } = after(hand, inPlate);
+    expect(parked).toEqual([]);
+    expect(shapes).toHaveLength(5);
+    const moved = paths.edits.findIndex((edit) => edit === 1);
+    expect(paths.plates[moved]).toBe(1);
+    const { box } = originAt(paths, moved);
+    expect(box.right - box.left).toBeCloseTo(160, 2);
+    // Moved back, it lies where it was.
+    moveContours(hand, ground(paths), withHoles(paths, new Set([paths.ids[moved]])), [
+      ...scaledAndMoved(0.5, 0.5, -15, -5),
+    ]);
+    moveContours(hand, ground(after(hand, inPlate).paths), [], IDENTITY);
+    const again = after(hand, inPlate).paths;
+    const k = again.edits.findIndex((edit) => edit === 1);
+    const turnedBack = originAt(again, k).box;
+    expect(turnedBack.right - turnedBack.left).toBeCloseTo(80, 2);
+  });
+
+  it('copies stand by themselves, and go when they are dropped', () => {
+    const hand: Hand = {};
+    copyContours(hand, ground(traced), [5], scaledAndMoved(1, 1, 100, 100));
+    expect(kindOfEdit(hand[1])).toBe('added');
+    const { paths, shapes } = after(hand);
+    expect(shapes).toHaveLength(6);
+    dropContours(hand, ground(paths), [paths.edits.findIndex((edit) => edit === 1)]);
+    expect(hand).toEqual({});
+  });
+
+  it('waits where what it was made of is gone, and can be kept or let go', () => {
+    const hand: Hand = {};
+    moveContours(hand, ground(traced), [5], scaledAndMoved(1, 1, 4, 4));
+    dropContours(hand, ground(traced), [6]);
+    // The leaf came back as something larger in the same place; the dot is gone.
+    const other = packPaths([
+      ...SHAPES.slice(0, 3),
+      { outer: contourOf(keptContour(LEAF, scaledAndMoved(1.3, 1.3, -22, -45))), holes: [] },
+    ]);
+    expect(after(hand, other)).toMatchObject({ parked: [1, 2] });
+    expect(after(hand, other).shapes).toHaveLength(4);
+    keepAsDrawn(hand, 1);
+    expect(after(hand, other)).toMatchObject({ parked: [2] });
+    expect([...after(hand, other).paths.edits]).toContain(1);
+  });
+
+  it('is there by itself where what it was made of is gone and its place is free', () => {
+    const hand: Hand = {};
+    moveContours(hand, ground(traced), [5], scaledAndMoved(1, 1, 4, 4));
+    const { parked, shapes } = after(hand, packPaths(SHAPES.slice(0, 3)));
+    expect(parked).toEqual([]);
+    expect(shapes).toHaveLength(4);
+  });
+
+  it('never loses a contour, whatever is edited and however it is traced anew', () => {
+    const next = random(11);
+    for (let round = 0; round < 60; round++) {
+      const hand: Hand = {};
+      let { paths } = after(hand);
+      for (let act = 0; act < 6 && paths.ids.length > 0; act++) {
+        const k = [Math.floor(next() * paths.ids.length)];
+        if (next() < 0.4) dropContours(hand, ground(paths), k);
+        else if (next() < 0.8)
+          moveContours(hand, ground(paths), k, scaledAndMoved(1, 1, 30 * next(), 30 * next()));
+        else copyContours(hand, ground(paths), k, turned(next()));
+        paths = after(hand).paths;
+      }
+      const moved = SHAPES.filter(() => next() < 0.8).map(({ outer, holes }): Shape => {
+        const map = scaledAndMoved(
+          1 + 0.1 * (next() - 0.5),
+          1 + 0.1 * (next() - 0.5),
+          2 * next(),
+          2 * next(),
+        );
+        return {
+          outer: contourOf(keptContour(outer, map)),
+          holes: holes.filter(() => next() < 0.8).map((hole) => contourOf(keptContour(hole, map))),
+        };
+      });
+      const result = after(hand, packPaths(moved));
+      const there = new Set(result.paths.edits);
+      for (const [id, edit] of Object.entries(hand)) {
+        const waits = result.parked.includes(Number(id));
+        if (edit.contours.length > 0) expect(waits || there.has(Number(id))).toBe(true);
+        const parts = Array.from(result.paths.edits.keys()).filter(
+          (k) => result.paths.edits[k] === Number(id),
+        );
+        if (!waits) expect(parts).toHaveLength(edit.contours.length);
+      }
+      for (const { shape } of shapesIn(result.paths))
+        for (const contour of [shape.outer, ...shape.holes]) {
+          const { x, y } = contour.segments[contour.segments.length - 1];
+          expect([contour.closed, x, y]).toEqual([true, contour.start.x, contour.start.y]);
+        }
+    }
+  });
+});
+
+describe('anchors', () => {
+  it('find their contours one to one, the best first', () => {
+    const anchors = Array.from(traced.ids.keys(), (k) => tracedAnchor(traced, k, IDENTITY));
+    const order = [4, 2, 0, 6, 1, 3, 5];
+    const shuffled = order.map((k) => anchors[k]);
+    expect([...foundAgain(anchors, shuffled)]).toEqual(anchors.map((_, k) => order.indexOf(k)));
+    expect([...foundAgain([anchors[0], anchors[0]], anchors)].sort()).toEqual([-1, 0]);
+    expect([...foundAgain([{ ...anchors[0], hole: true }], [anchors[0]])]).toEqual([-1]);
+  });
+
+  it('are those of the source, whatever the picture was turned to', () => {
+    const toSource = composed(scaledAndMoved(2, 2, 5, 7), turned(Math.PI / 2));
+    const hand: Hand = {};
+    dropContours(hand, { ...ground(traced), toSource }, [0, 1]);
+    expect(after(hand, traced, toSource).parked).toEqual([]);
+    expect(after(hand, traced, toSource).shapes).toHaveLength(4);
+  });
+});
+
+describe('picking', () => {
+  const ids = (numbers: readonly number[]) => new Set(numbers.map((k) => traced.ids[k]));
+  it('goes by what lies in what', () => {
+    expect(pickBy(traced, 'all', new Set()).size).toBe(7);
+    expect(pickBy(traced, 'holes', new Set())).toEqual(ids([1, 4]));
+    expect(pickBy(traced, 'islands', new Set())).toEqual(ids([2]));
+    expect(pickBy(traced, 'outermost', new Set())).toEqual(ids([0, 3, 5, 6]));
+    expect(pickBy(traced, 'the rest', ids([0, 1, 2, 3, 4]))).toEqual(ids([5, 6]));
+    expect(pickBy(traced, 'lines', new Set()).size).toBe(0);
+  });
+
+  it('goes by size, by place and by form', () => {
+    expect(pickSmaller(traced, 20)).toEqual(ids([2, 6]));
+    expect(pickInBox(traced, { left: 0, top: 0, right: 101, bottom: 101 })).toEqual(ids([0, 1, 2]));
+    expect(pickInLoop(traced, [10, 10, 110, 10, 110, 110, 10, 110])).toEqual(ids([0, 1, 2]));
+    expect(pickLike(traced, traced.ids[0], true)).toEqual(ids([0, 3]));
+    expect(pickLike(traced, traced.ids[0], false)).toEqual(ids([0, 2, 3, 6]));
+    expect(pickLike(traced, 999, true).size).toBe(0);
+  });
+});

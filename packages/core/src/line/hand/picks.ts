@@ -1,0 +1,162 @@
+import {
+  CLOSED,
+  HOLE,
+  type Box,
+  type PathSet,
+  boxHeight,
+  boxWidth,
+  contourAt,
+  contourLength,
+  flatten,
+  insidePolygon,
+  originAt,
+} from '../../geometry';
+
+/** Ways of picking contours by what they are. */
+export const PICKS = ['all', 'outermost', 'holes', 'islands', 'lines', 'the rest'] as const;
+export type Pick = (typeof PICKS)[number];
+
+/** Forms are followed this closely when they are compared, as a share of their size. */
+const FLAT = 0.002;
+/** How far figures of the same form, and sizes that are the same, may be apart, as shares. */
+const SAME_FORM = 0.06;
+const SAME_SIZE = 0.03;
+
+const all = (set: PathSet) => Array.from(set.ids.keys());
+const isHole = (set: PathSet, k: number) => (set.flags[k] & HOLE) !== 0;
+const isArea = (set: PathSet, k: number) => (set.flags[k] & CLOSED) !== 0 && Number.isNaN(set.pens[k]);
+
+/** Ids of the contours that are meant; `picked` are those that are picked now. */
+export function pickBy(set: PathSet, pick: Pick, picked: ReadonlySet<number>): Set<number> {
+  const islands = pick === 'islands' || pick === 'outermost' ? islandsOf(set) : undefined;
+  const isMeant: Record<Pick, (k: number) => boolean> = {
+    all: () => true,
+    outermost: (k) => isArea(set, k) && !isHole(set, k) && !islands?.has(k),
+    holes: (k) => isHole(set, k),
+    islands: (k) => islands?.has(k) === true,
+    lines: (k) => !Number.isNaN(set.pens[k]),
+    'the rest': (k) => !picked.has(set.ids[k]),
+  };
+  return idsOf(set, all(set).filter(isMeant[pick]));
+}
+
+/** Ids of the contours no longer and no wider than this, holes of larger ones among them. */
+export function pickSmaller(set: PathSet, size: number): Set<number> {
+  return idsOf(
+    set,
+    all(set).filter((k) => {
+      const { box } = originAt(set, k);
+      return Math.max(boxWidth(box), boxHeight(box)) <= size;
+    }),
+  );
+}
+
+/** Ids of the contours that lie wholly in a box. */
+export function pickInBox(set: PathSet, box: Box): Set<number> {
+  return idsOf(
+    set,
+    all(set).filter((k) => {
+      const own = originAt(set, k).box;
+      return own.left >= box.left && own.right <= box.right && own.top >= box.top && own.bottom <= box.bottom;
+    }),
+  );
+}
+
+/** Ids of the contours that lie wholly within a loop, x and y of its points. */
+export function pickInLoop(set: PathSet, loop: readonly number[]): Set<number> {
+  const polygon = Float64Array.from(loop);
+  return idsOf(
+    set,
+    all(set).filter((k) => {
+      const { box } = originAt(set, k);
+      const points = flatten(
+        contourAt(set, k),
+        Math.max(0.05, FLAT * Math.max(boxWidth(box), boxHeight(box))),
+      );
+      for (let i = 0; i < points.length; i += 2)
+        if (!insidePolygon(polygon, points[i], points[i + 1])) return false;
+      return true;
+    }),
+  );
+}
+
+/** Ids of the contours of the same form as one, at any turn; of any size, or of the same. */
+export function pickLike(set: PathSet, id: number, sameSize: boolean): Set<number> {
+  const k = set.ids.indexOf(id);
+  if (k < 0) return new Set();
+  const form = formOf(set, k);
+  return idsOf(
+    set,
+    all(set).filter((other) => {
+      if (isHole(set, other) !== isHole(set, k) || isArea(set, other) !== isArea(set, k)) return false;
+      const their = formOf(set, other);
+      return (
+        (!sameSize || alike(form.length, their.length, SAME_SIZE)) &&
+        alike(form.compactness, their.compactness, SAME_FORM) &&
+        alike(form.slenderness, their.slenderness, SAME_FORM)
+      );
+    }),
+  );
+}
+
+const idsOf = (set: PathSet, numbers: readonly number[]) => new Set(numbers.map((k) => set.ids[k]));
+
+const alike = (a: number, b: number, share: number) => Math.abs(a - b) <= share * Math.max(a, b);
+
+/** Outer contours that lie in a hole of another shape. */
+function islandsOf(set: PathSet): Set<number> {
+  const holes = all(set)
+    .filter((k) => isHole(set, k))
+    .map((k) => ({ box: originAt(set, k).box, k, polygon: undefined as Float64Array | undefined }));
+  const found = new Set<number>();
+  for (const k of all(set)) {
+    if (isHole(set, k) || !isArea(set, k)) continue;
+    const { place, box } = originAt(set, k);
+    const isIn = holes.some((hole) => {
+      const around =
+        hole.box.left <= box.left &&
+        hole.box.right >= box.right &&
+        hole.box.top <= box.top &&
+        hole.box.bottom >= box.bottom;
+      if (!around) return false;
+      hole.polygon ??= flatten(contourAt(set, hole.k), 0.1);
+      return insidePolygon(hole.polygon, place.x, place.y);
+    });
+    if (isIn) found.add(k);
+  }
+  return found;
+}
+
+/** What of a contour stays the same however it is turned: its length, and how compact and how slender it is. */
+function formOf(set: PathSet, k: number): { length: number; compactness: number; slenderness: number } {
+  const contour = contourAt(set, k);
+  const { box, area } = originAt(set, k);
+  const length = contourLength(contour);
+  const points = flatten(contour, Math.max(1e-3, FLAT * Math.max(boxWidth(box), boxHeight(box))));
+  return {
+    length,
+    compactness: (4 * Math.PI * Math.abs(area)) / (length * length),
+    slenderness: slendernessOf(points),
+  };
+}
+
+/** The shorter over the longer axis of the ellipse with a line's second moments, taken along the line. */
+function slendernessOf(points: Float64Array): number {
+  let [sum, x1, y1, xx, xy, yy] = [0, 0, 0, 0, 0, 0];
+  for (let i = 0; i + 3 < points.length; i += 2) {
+    const [dx, dy] = [points[i + 2] - points[i], points[i + 3] - points[i + 1]];
+    const weight = Math.hypot(dx, dy);
+    const [x, y] = [points[i] + dx / 2, points[i + 1] + dy / 2];
+    sum += weight;
+    x1 += weight * x;
+    y1 += weight * y;
+    xx += weight * x * x;
+    xy += weight * x * y;
+    yy += weight * y * y;
+  }
+  if (sum === 0) return 0;
+  const [a, b, c] = [xx / sum - (x1 / sum) ** 2, xy / sum - (x1 * y1) / sum ** 2, yy / sum - (y1 / sum) ** 2];
+  const root = Math.hypot((a - c) / 2, b);
+  const [long, short] = [(a + c) / 2 + root, Math.max(0, (a + c) / 2 - root)];
+  return long > 0 ? Math.sqrt(short / long) : 0;
+}
