@@ -9,6 +9,7 @@ export type ErrorCode =
   | 'noise'
   | 'tangled'
   | 'bad-length'
+  | 'bad-angle'
   | 'bad-document'
   | 'bad-drawing'
   | 'empty-drawing'

@@ -7,6 +7,7 @@ import { ToolBox } from '../src/app/bench/tools/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/messages';
 import { JOB_STATE } from '../src/app/job/job-state';
 import { JobStore } from '../src/app/job/job-store';
+import { PathHand } from '../src/app/job/path-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 
@@ -135,6 +136,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
         }),
         deps: [JobStore, BenchState],
       },
+      PathHand,
     ],
   });
   const store = TestBed.inject(JobStore);

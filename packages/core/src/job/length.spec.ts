@@ -1,4 +1,4 @@
-import { formatLength, formatSmall, parseLength } from './length';
+import { formatLength, formatSmall, parseAngle, parseLength, parseOffset } from './length';
 
 describe('parseLength', () => {
   it.each([
@@ -33,6 +33,38 @@ describe('parseLength', () => {
       expect(() => parseLength(text, 'mm')).toThrow('is not a length');
     },
   );
+});
+
+describe('parseOffset', () => {
+  it.each([
+    ['-5', -5],
+    ['−1/4 in', -6.35],
+    ['+2.5 mm', 2.5],
+    ['3', 3],
+    ['0', 0],
+    ['0.0 mm', 0],
+  ])('%j is %d mm to the right or down', (text, millimetres) => {
+    expect(parseOffset(text, 'mm')).toBeCloseTo(millimetres, 9);
+  });
+
+  it.each(['', '-', 'abc', '--3'])('%j is none', (text) => {
+    expect(() => parseOffset(text, 'mm')).toThrow('is not a length');
+  });
+});
+
+describe('parseAngle', () => {
+  it.each([
+    ['90', 90],
+    ['-12,5', -12.5],
+    ['30 °', 30],
+    ['−45°', -45],
+  ])('%j is %d degrees', (text, degrees) => {
+    expect(parseAngle(text)).toBe(degrees);
+  });
+
+  it.each(['', 'abc', '1e9', '1/2'])('%j is none', (text) => {
+    expect(() => parseAngle(text)).toThrow('is no angle');
+  });
 });
 
 describe('formatLength', () => {

@@ -22,6 +22,9 @@ const VULGAR: Record<string, string> = {
   '⅞': '7/8',
 };
 
+/** Nobody means more turns than ten. */
+const MOST_DEGREES = 3600;
+
 /**
  * Millimetres of a length as people write it: "55", "55 mm", "5,5 cm", ".5", "4 1/2", "4½ in", "3/8\"", "2 ft 6 in",
  * "2' 6\"". Without a unit it is in `unit`. Throws `bad-length` for anything else, and for zero.
@@ -46,6 +49,23 @@ export function parseLength(text: string, unit: 'mm' | 'in'): number {
     `“${text}” is not a length.`,
     'Write it like 55 mm, 5.5 cm, 2.25 in, 4 1/2 in or 2 ft 6 in.',
   );
+}
+
+/**
+ * A length to either side, in millimetres: as `parseLength`, with a sign before it, or nought. Throws `bad-length`.
+ */
+export function parseOffset(text: string, unit: 'mm' | 'in'): number {
+  const [, sign, rest] = /^\s*([-+−]?)(.*)$/s.exec(text) ?? [];
+  if (/^\s*0+([.,]0*)?\s*(mm|cm|m|in|["″])?\s*$/.test(rest)) return 0;
+  return (sign === '-' || sign === '−' ? -1 : 1) * parseLength(rest, unit);
+}
+
+/** Degrees as people write them: "90", "-12,5", "30°". Throws `bad-angle`. */
+export function parseAngle(text: string): number {
+  const plain = text.trim().replace(',', '.').replace('−', '-').replace(/\s*°$/, '');
+  const degrees = plain === '' ? NaN : Number(plain);
+  if (Number.isFinite(degrees) && Math.abs(degrees) <= MOST_DEGREES) return degrees;
+  throw new DrelkError('bad-angle', `“${text}” is no angle.`, 'Write degrees, such as 90 or -12.5.');
 }
 
 function numberOf(text: string | undefined): number {

@@ -1,6 +1,7 @@
 import {
   HOLE,
   type Homography,
+  type PathOwner,
   type PathSet,
   composed,
   contourAt,
@@ -43,14 +44,21 @@ export function dropContours(hand: Hand, ground: HandGround, numbers: readonly n
   }
 }
 
-/** Contours are taken elsewhere by a map between places of the paths; those of one shape stay one edit. In place. */
+/** Which contour of which edit. */
+export type HandPart = Pick<PathOwner, 'edit' | 'part'>;
+
+/**
+ * Contours are taken elsewhere by a map between places of the paths; those of one shape stay one edit. In place; what they
+ * are from then on.
+ */
 export function moveContours(
   hand: Hand,
   ground: HandGround,
   numbers: readonly number[],
   map: Homography,
-): void {
+): HandPart[] {
   const { paths, toSource } = ground;
+  const moved: HandPart[] = [];
   const inSource = composed(toSource, composed(map, inverted(toSource)));
   const byShape = new Map<number, number[]>();
   for (const k of numbers) {
@@ -59,26 +67,35 @@ export function moveContours(
       const contours = [...edit.contours];
       contours[paths.parts[k]] = movedContour(contours[paths.parts[k]], inSource);
       hand[paths.edits[k]] = { ...edit, contours };
+      moved.push({ edit: paths.edits[k], part: paths.parts[k] });
     } else byShape.set(paths.shapes[k], [...(byShape.get(paths.shapes[k]) ?? []), k]);
   }
   let id = nextId(hand);
-  for (const own of byShape.values())
-    hand[id++] = {
+  for (const own of byShape.values()) {
+    hand[id] = {
       from: own.map((k) => tracedAnchor(paths, k, toSource)),
       contours: own.map((k) => takenContour(ground, k, composed(toSource, map))),
     };
+    moved.push(...partsOf(id++, own.length));
+  }
+  return moved;
 }
 
-/** Copies of contours, taken elsewhere by a map, stand by themselves. In place. */
+const partsOf = (edit: number, count: number): HandPart[] =>
+  Array.from({ length: count }, (_, part) => ({ edit, part }));
+
+/** Copies of contours, taken elsewhere by a map, stand by themselves. In place; what they are. */
 export function copyContours(
   hand: Hand,
   ground: HandGround,
   numbers: readonly number[],
   map: Homography,
-): void {
+): HandPart[] {
   const there = composed(ground.toSource, map);
-  if (numbers.length > 0)
-    hand[nextId(hand)] = { from: [], contours: numbers.map((k) => takenContour(ground, k, there)) };
+  if (numbers.length === 0) return [];
+  const id = nextId(hand);
+  hand[id] = { from: [], contours: numbers.map((k) => takenContour(ground, k, there)) };
+  return partsOf(id, numbers.length);
 }
 
 /** Takes an edit back: what was traced counts again. In place. */

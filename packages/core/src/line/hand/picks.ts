@@ -2,6 +2,7 @@ import {
   CLOSED,
   HOLE,
   type Box,
+  type Homography,
   type PathSet,
   boxHeight,
   boxWidth,
@@ -11,6 +12,9 @@ import {
   insidePolygon,
   originAt,
 } from '../../geometry';
+import type { HandPart } from './acts';
+import { foundAgain } from './anchor';
+import { tracedAnchor } from './replay';
 
 /** Ways of picking contours by what they are. */
 export const PICKS = ['all', 'outermost', 'holes', 'islands', 'lines', 'the rest'] as const;
@@ -96,6 +100,38 @@ export function pickLike(set: PathSet, id: number, sameSize: boolean): Set<numbe
         alike(form.slenderness, their.slenderness, SAME_FORM)
       );
     }),
+  );
+}
+
+/**
+ * Ids in a new set of the contours that were picked in an old one: those of the hand by what they are, traced ones by their
+ * anchors. Both sets lie alike in the source, as `toSource` says.
+ */
+export function pickedAgain(
+  before: PathSet,
+  picked: ReadonlySet<number>,
+  set: PathSet,
+  toSource: Homography,
+): Set<number> {
+  const numbers = all(before).filter((k) => picked.has(before.ids[k]));
+  const parts = numbers
+    .filter((k) => before.edits[k] > 0)
+    .map((k) => ({ edit: before.edits[k], part: before.parts[k] }));
+  const traced = all(set).filter((k) => set.edits[k] === 0);
+  const found = foundAgain(
+    numbers.filter((k) => before.edits[k] === 0).map((k) => tracedAnchor(before, k, toSource)),
+    traced.map((k) => tracedAnchor(set, k, toSource)),
+  );
+  const again = Array.from(found, (n) => (n < 0 ? 0 : set.ids[traced[n]])).filter((id) => id > 0);
+  return new Set([...again, ...pickParts(set, parts)]);
+}
+
+/** Ids of contours that the hand made. */
+export function pickParts(set: PathSet, parts: readonly HandPart[]): Set<number> {
+  const wanted = new Set(parts.map(({ edit, part }) => `${edit} ${part}`));
+  return idsOf(
+    set,
+    all(set).filter((k) => wanted.has(`${set.edits[k]} ${set.parts[k]}`)),
   );
 }
 

@@ -24,8 +24,8 @@ export class BenchState {
   );
   readonly layout = computed(() => this.layouts()[this.stage()]);
   readonly highlight = signal<Highlight>('none');
-  /** Id of the contour that was picked. */
-  readonly picked = signal<number | undefined>(undefined);
+  /** Ids of the contours that are picked. */
+  readonly picked = signal<ReadonlySet<number>>(new Set());
   /** Which of the two layers a blink shows now. */
   readonly blinksRight = signal(false);
   /** Pixels under the pointer are shown eight times as large. */

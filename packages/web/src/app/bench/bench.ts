@@ -13,13 +13,14 @@ import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { Commands } from '../job/commands';
 import { Lighting } from '../job/lighting';
+import { PathHand } from '../job/path-hand';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS } from './bench-drawing';
 import { BenchHand } from './bench-hand';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
-import { drawOverlay } from './draw-overlay';
+import { drawGhosts, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, arriving, placing } from './layout';
@@ -98,6 +99,7 @@ export class Bench implements OnDestroy {
   private readonly rawInk = signal<string | undefined>(undefined);
   private readonly painter = inject(Painter);
   private readonly lighting = inject(Lighting);
+  private readonly pathHand = inject(PathHand);
   /** Nodes that lie too close together to be told apart, and from which scale on they are. */
   readonly crowded = computed(() => {
     const { style, misfit, opacity } = this.state.layout();
@@ -107,14 +109,11 @@ export class Bench implements OnDestroy {
       : '';
   });
   private resizing: ResizeObserver | undefined;
-  private readonly pathsName = computed(() => this.work.view()?.names.paths);
   /** What a fact or a click picks out of the paths. */
   private readonly marked = computed(() => {
     const set = this.work.view()?.paths;
     const ids = set && highlightedIds(set, this.state.highlight());
-    const picked = this.state.picked();
-    if (picked !== undefined) ids?.add(picked);
-    return ids ? [...ids] : [];
+    return ids ? [...ids, ...this.state.picked()] : [];
   });
 
   constructor() {
@@ -137,11 +136,6 @@ export class Bench implements OnDestroy {
       // What is of another size is brought into view as a whole.
       const ground = this.tools.ground();
       if (ground && this.state.fitted() && this.state.size().width > 0) this.state.fit(ground);
-    });
-    effect(() => {
-      // Ids are those of one set: in another they mean other contours.
-      this.pathsName();
-      this.state.picked.set(undefined);
     });
     effect((onCleanup) => {
       if (!this.state.layout().blink) return;
@@ -193,22 +187,22 @@ export class Bench implements OnDestroy {
     if (event.key === ' ') this.hand.isSpaceDown = false;
   }
 
-  /** Picks the contour under the pointer out of the paths, or lets go of it. */
-  private pick(scene: BenchScene): void {
+  /** Picks the contour under the pointer out of the paths, with Shift besides what is picked, or lets go of it. */
+  private pick(scene: BenchScene, more: boolean): void {
     const at = this.hand.place(scene);
     const view = this.work.view();
     if (!at || !view || this.tools.active() || this.state.layout().opacity.paths === 0) return;
-    const id = pickPath(view.paths, at, PICK_REACH / this.state.eye().scale);
-    this.state.picked.set(id === this.state.picked() ? undefined : id);
+    this.pathHand.pick(pickPath(view.paths, at, PICK_REACH / this.state.eye().scale), more);
   }
 
   /** Picks the contour so many further on, around again at the end. */
   private pickNext(step: number): void {
     const ids = this.work.view()?.paths.ids;
     if (!ids || ids.length === 0) return;
-    const picked = this.state.picked();
-    const at = picked === undefined ? (step > 0 ? -1 : 0) : ids.indexOf(picked);
-    this.state.picked.set(ids[(at + step + ids.length) % ids.length]);
+    const numbers = [...this.state.picked()].map((id) => ids.indexOf(id));
+    const at =
+      numbers.length === 0 ? (step > 0 ? -1 : 0) : step > 0 ? Math.max(...numbers) : Math.min(...numbers);
+    this.pathHand.pick(ids[(at + step + ids.length) % ids.length], false);
   }
 
   private loupePictures(at: Place): LoupePicture[] {
@@ -246,7 +240,7 @@ export class Bench implements OnDestroy {
       this.state.eye.update(({ scale }) => ({ scale, x: target.x(), y: target.y() }));
       this.state.fitted.set(false);
     });
-    scene.stage.on('click tap', () => this.pick(scene));
+    scene.stage.on('click tap', ({ evt }) => this.pick(scene, evt.shiftKey));
     this.hand.follow(scene);
     scene.wipe.on('dragmove', () => {
       const at = scene.wipe.absolutePosition().x / this.state.size().width;
@@ -297,7 +291,9 @@ export class Bench implements OnDestroy {
       if (painted) layDown(context, painted.paths, painted);
     };
     const highlight = this.state.highlight();
+    const ghosts = frame ? [] : this.pathHand.ghosts();
     scene.mark = (context) => {
+      drawGhosts(context, ghosts, pixel);
       if (painted?.marks) layDown(context, painted.marks, painted);
       if (highlight !== 'size' || !view) return;
       const { frame, millimetresPerPixel: mm } = view;

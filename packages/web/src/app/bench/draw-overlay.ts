@@ -30,6 +30,28 @@ export function drawOverlay(
   if (crosshair) drawCrosshair(context, crosshair, pixel);
 }
 
+/** Draws where edits of the hand would lie that wait: dashed, over light, so that it is seen on any picture. */
+export function drawGhosts(
+  context: CanvasRenderingContext2D,
+  ghosts: readonly Pick<OverlayLine, 'points' | 'closed'>[],
+  pixel: number,
+): void {
+  context.save();
+  context.lineWidth = 2 * pixel;
+  for (const { points, closed } of ghosts) {
+    context.beginPath();
+    for (let k = 0; k < points.length; k += 2) context.lineTo(points[k], points[k + 1]);
+    if (closed) context.closePath();
+    context.setLineDash([]);
+    context.strokeStyle = COLOURS.paper;
+    context.stroke();
+    context.setLineDash([5 * pixel, 5 * pixel]);
+    context.strokeStyle = COLOURS.missed;
+    context.stroke();
+  }
+  context.restore();
+}
+
 function drawOverlayLine(
   context: CanvasRenderingContext2D,
   { points, closed, pen, tone = 'accent' }: OverlayLine,

@@ -1,10 +1,10 @@
 import { Component, computed, inject } from '@angular/core';
-import { HOLE, originAt } from '@drelk/core';
+import { HOLE } from '@drelk/core';
+import { PathHand } from '../job/path-hand';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
-import { BenchState } from './bench-state';
 
-/** The contour that was clicked on the bench: its size and nodes. */
+/** What is picked on the bench: its size and nodes. */
 @Component({
   selector: 'drelk-picked',
   imports: [IconButton],
@@ -13,7 +13,11 @@ import { BenchState } from './bench-state';
       <div role="status">
         <span class="figure">{{ says.size }}</span>
         <span class="note">{{ says.what }}</span>
-        <drelk-icon-button icon="close" label="Let go of the contour" (press)="state.picked.set(undefined)" />
+        <drelk-icon-button
+          icon="close"
+          label="Let go of what is picked"
+          (press)="hand.pick(undefined, false)"
+        />
       </div>
     }
   `,
@@ -34,22 +38,34 @@ import { BenchState } from './bench-state';
   `,
 })
 export class Picked {
-  readonly state = inject(BenchState);
+  readonly hand = inject(PathHand);
   private readonly work = inject(Workbench);
   readonly says = computed(() => {
-    const id = this.state.picked();
     const view = this.work.view();
-    const k = id === undefined || !view ? -1 : view.paths.ids.indexOf(id);
-    if (!view || k < 0) return undefined;
+    const box = this.hand.box();
+    const numbers = this.hand.numbers();
+    if (!view || !box) return undefined;
     const { paths, millimetresPerPixel } = view;
-    const { box } = originAt(paths, k);
     const length = (pixels: number) => this.work.length(pixels * millimetresPerPixel);
-    const nodes = paths.starts[k + 1] - paths.starts[k];
-    const isHole = (paths.flags[k] & HOLE) !== 0;
-    const kind = isHole ? 'hole' : Number.isNaN(paths.pens[k]) ? 'outer contour' : 'single line';
+    const nodes = numbers.reduce((sum, k) => sum + paths.starts[k + 1] - paths.starts[k], 0);
+    const isHole = (k: number) => (paths.flags[k] & HOLE) !== 0;
+    const outer = numbers.filter((k) => !isHole(k));
+    const [one] = numbers;
+    const kind =
+      numbers.length > 1
+        ? outer.length === 1
+          ? `outer contour with ${counted(numbers.length - 1, 'hole')}`
+          : counted(numbers.length, 'contour')
+        : isHole(one)
+          ? 'hole'
+          : Number.isNaN(paths.pens[one])
+            ? 'outer contour'
+            : 'single line';
     return {
       size: `${length(box.right - box.left)} × ${length(box.bottom - box.top)}`,
-      what: `${kind}, ${nodes} ${nodes === 1 ? 'node' : 'nodes'}`,
+      what: `${kind}, ${counted(nodes, 'node')}`,
     };
   });
 }
+
+const counted = (count: number, thing: string) => `${count} ${thing}${count === 1 ? '' : 's'}`;

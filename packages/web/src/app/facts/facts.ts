@@ -74,6 +74,18 @@ export class Facts {
         facts.openPaths > 0,
       ),
       this.highlighting('length', 'cut length', lengthInLarge(facts.cutLength, unit), 'Shows every contour.'),
+      ...(facts.parked > 0
+        ? [
+            {
+              name: facts.parked === 1 ? 'edit waits' : 'edits wait',
+              value: String(facts.parked),
+              shows: 'Shows what the hand did that is not found again.',
+              lit: false,
+              warns: true,
+              press: () => this.bench.stage.set('line'),
+            },
+          ]
+        : []),
       ...(facts.match === undefined ? [] : this.traceFacts(facts.match, facts.off ?? 0)),
     ];
   });

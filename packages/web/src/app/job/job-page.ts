@@ -21,6 +21,7 @@ import { Commands } from './commands';
 import { JobPageId } from './job-page-id';
 import { JOB_STATE } from './job-state';
 import { JobStore } from './job-store';
+import { PathHand } from './path-hand';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Understood } from './understood';
@@ -30,7 +31,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [JOB_STATE, Workbench],
+  providers: [JOB_STATE, Workbench, PathHand],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

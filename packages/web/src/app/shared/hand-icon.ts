@@ -50,6 +50,23 @@ const DRAWINGS: Record<string, Drawing> = {
     nodes: [],
     fill: 'M12 7.5c3 0 4.5 2 4.5 4.5s-2 4.5-4.5 4.5-4.5-2-4.5-4.5 1.5-4.5 4.5-4.5z',
   },
+  'pick-box': {
+    stroke: 'M4 5.5h16v13H4z',
+    nodes: [
+      [4, 5.5],
+      [20, 18.5],
+    ],
+    fill: 'M9 9h6v6H9z',
+  },
+  'pick-loop': {
+    stroke: 'M12 3.5c5.5 0 8.5 3.5 8.5 8s-3.5 9-9 9-8-4-8-8.5 3-8.5 8.5-8.5z',
+    nodes: [[12, 3.5]],
+    fill: 'M9 9h6v6H9z',
+  },
+  carry: {
+    stroke: 'M3.5 16h7v4.5h-7zM9 13c1-5 4-7 8-7.5M13.5 3.5l3.8 2-2.3 3.7',
+    nodes: [[17.3, 5.5]],
+  },
   axis: {
     stroke: 'M12 3v18M8.5 7.5c-5 1-5 8 0 9M15.5 7.5c5 1 5 8 0 9',
     nodes: [

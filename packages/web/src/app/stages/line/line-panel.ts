@@ -6,6 +6,7 @@ import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { ProblemService } from '../../shared/problem.service';
 import { Slide } from '../../shared/slide';
+import { LineHand } from './line-hand';
 
 /** The tolerance slider counts in sixths of a pixel's share, on a scale where each step is a tenth more. */
 const FINEST = 0.05;
@@ -30,7 +31,7 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
 /** Line: how ink becomes paths, how closely they follow it, and how much jitter is evened out. */
 @Component({
   selector: 'drelk-line-panel',
-  imports: [MatButtonModule, MatButtonToggleModule, Slide],
+  imports: [LineHand, MatButtonModule, MatButtonToggleModule, Slide],
   templateUrl: './line-panel.html',
   styleUrl: '../panel.scss',
 })

@@ -1,0 +1,282 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  type Box,
+  type Contour,
+  HOLE,
+  type Hand,
+  type HandEdit,
+  type HandGround,
+  type HandPart,
+  type Homography,
+  type PathSet,
+  boxOf,
+  composed,
+  contourOf,
+  copyContours,
+  dropContours,
+  editsInOrder,
+  flatten,
+  inverted,
+  keepAsDrawn,
+  kindOfEdit,
+  letGo,
+  mapContour,
+  mapPoint,
+  moveContours,
+  originAt,
+  pickParts,
+  pickedAgain,
+  scaledAndMoved,
+  withHoles,
+} from '@drelk/core';
+import { BenchState } from '../bench/bench-state';
+import { Commands } from './commands';
+import { Workbench } from './workbench';
+
+/** An edit of the hand as it is listed. */
+export interface ListedEdit {
+  id: number;
+  says: string;
+  waits: boolean;
+  /** True where it has a form that can stand by itself. */
+  isDrawn: boolean;
+}
+
+/** Ghosts follow their curves this closely, in pixels. */
+const FLAT = 0.3;
+
+/** The hand at work on paths: what is picked of them, what is done with it, and what waits. */
+@Injectable()
+export class PathHand {
+  private readonly work = inject(Workbench);
+  private readonly state = inject(BenchState);
+  /** What was just made, to be picked once it is there. */
+  private made: readonly HandPart[] | undefined;
+  /** The paths that the picked ids are of. */
+  private known: { name: string | undefined; paths: PathSet } | undefined;
+
+  readonly ground = computed((): HandGround | undefined => {
+    const view = this.work.view();
+    const toSource = view?.traced?.toSource;
+    return view && toSource ? { paths: view.paths, toSource, colours: view.colours } : undefined;
+  });
+  /** Numbers in the set of what is picked. */
+  readonly numbers = computed(() => {
+    const paths = this.ground()?.paths;
+    const picked = this.state.picked();
+    return paths ? Array.from(paths.ids.keys()).filter((k) => picked.has(paths.ids[k])) : [];
+  });
+  /** The box around what is picked, in pixels of the paths. */
+  readonly box = computed((): Box | undefined => {
+    const paths = this.ground()?.paths;
+    return paths && boxAround(paths, this.numbers());
+  });
+  readonly edits = computed((): ListedEdit[] => {
+    const hand = this.work.store.document()?.line.hand ?? {};
+    const parked = this.work.view()?.traced?.parked ?? [];
+    return editsInOrder(hand).map(({ id, edit }) => {
+      const count = Math.max(edit.from.length, edit.contours.length);
+      const what = count === 1 ? (edit.from[0]?.hole ? 'hole' : 'contour') : `${count} contours`;
+      const [width, height] = sizeOf(edit).map((pixels) => this.work.sourceLength(pixels));
+      return {
+        id,
+        says: `${what} ${kindOfEdit(edit)}, ${width} × ${height}`,
+        waits: parked.includes(id),
+        isDrawn: edit.contours.length > 0,
+      };
+    });
+  });
+  /** The edit that is pointed at in the list. */
+  readonly pointed = signal<number | undefined>(undefined);
+  /** Where edits that wait would lie, and the one that is pointed at lies, on the bench. */
+  readonly ghosts = computed(() => {
+    const hand = this.work.store.document()?.line.hand ?? {};
+    const traced = this.work.view()?.traced;
+    const pointed = this.pointed();
+    const ids = [...(traced?.parked ?? []), ...(pointed === undefined ? [] : [pointed])];
+    if (!traced || ids.length === 0) return [];
+    const back = inverted(traced.toSource);
+    return ids.flatMap((id) => (id in hand ? ghostsOf(hand[id], back) : []));
+  });
+  readonly lastChosen = signal<number | undefined>(undefined);
+
+  constructor() {
+    inject(Commands).contribute([
+      {
+        key: 'Delete',
+        does: 'Drop what is picked',
+        when: () => this.state.stage() === 'line' && this.numbers().length > 0,
+        run: () => this.drop(),
+      },
+    ]);
+    // Ids are those of one set: in another, what was picked is found again.
+    effect(() => {
+      const view = this.work.view();
+      untracked(() => this.follow(view?.names.paths, view?.paths, view?.traced?.toSource));
+    });
+  }
+
+  /** Picks a contour, an outer one with its holes; `more` keeps what is picked already. */
+  pick(id: number | undefined, more: boolean): void {
+    const paths = this.ground()?.paths;
+    const before = this.state.picked();
+    if (id === undefined || !paths) {
+      if (!more) this.state.picked.set(new Set());
+      return;
+    }
+    this.lastChosen.set(id);
+    const own = withHoles(paths, new Set([id])).map((k) => paths.ids[k]);
+    const isAlone = own.every((one) => before.has(one)) && (more || own.length === before.size);
+    const next = new Set(more || isAlone ? before : []);
+    for (const one of own) {
+      if (isAlone) next.delete(one);
+      else next.add(one);
+    }
+    this.state.picked.set(next);
+  }
+
+  /** Picks what a rule finds. */
+  choose(ids: ReadonlySet<number>): void {
+    this.state.picked.set(ids);
+  }
+
+  drop(): void {
+    const numbers = this.numbers();
+    this.act(`${counted(numbers.length)} dropped`, (hand, ground) => {
+      dropContours(hand, ground, numbers);
+      return [];
+    });
+  }
+
+  /** Takes what is picked elsewhere by a map between places of the paths. */
+  move(label: string, map: Homography): void {
+    const numbers = this.numbers();
+    this.act(`${counted(numbers.length)} ${label}`, (hand, ground) =>
+      moveContours(hand, ground, numbers, map),
+    );
+  }
+
+  /** The same about the middle of what is picked. */
+  moveAbout(label: string, map: Homography): void {
+    const box = this.box();
+    if (!box) return;
+    const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+    this.move(label, composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y))));
+  }
+
+  /** A copy of what is picked, beside it. */
+  copy(): void {
+    const box = this.box();
+    if (!box) return;
+    const numbers = this.numbers();
+    const aside = scaledAndMoved(1, 1, (box.right - box.left) * 1.1, 0);
+    this.act(`${counted(numbers.length)} copied`, (hand, ground) =>
+      copyContours(hand, ground, numbers, aside),
+    );
+  }
+
+  /** Of what is picked, outer contours alone stay picked. */
+  withoutHoles(): void {
+    const paths = this.ground()?.paths;
+    if (!paths) return;
+    const outer = this.numbers().filter((k) => (paths.flags[k] & HOLE) === 0);
+    this.state.picked.set(new Set(outer.map((k) => paths.ids[k])));
+  }
+
+  letGo(id: number): void {
+    this.work.store.change('An edit let go', ({ line }) => {
+      letGo(line.hand, id);
+    });
+  }
+
+  /** Everything that waits is let go. */
+  letAllGo(ids: readonly number[]): void {
+    this.work.store.change(`${ids.length} edits let go`, ({ line }) => {
+      for (const id of ids) letGo(line.hand, id);
+    });
+  }
+
+  keep(id: number): void {
+    this.work.store.change('Kept as drawn', ({ line }) => {
+      keepAsDrawn(line.hand, id);
+    });
+  }
+
+  private act(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
+    const ground = this.ground();
+    if (!ground || this.numbers().length === 0) return;
+    this.work.store.change(label, ({ line }) => {
+      this.made = does(line.hand, ground);
+    });
+  }
+
+  private follow(
+    name: string | undefined,
+    paths: PathSet | undefined,
+    toSource: Homography | undefined,
+  ): void {
+    if (!paths || name === this.known?.name) return;
+    const { known, made } = this;
+    const picked = this.state.picked();
+    this.known = { name, paths };
+    if (made) {
+      const there = pickParts(paths, made);
+      // A result that was on its way may come before the one that was asked for.
+      if (made.length > 0 && there.size === 0) return;
+      this.made = undefined;
+      this.state.picked.set(there);
+    } else if (known && toSource && picked.size > 0)
+      this.state.picked.set(pickedAgain(known.paths, picked, paths, toSource));
+  }
+}
+
+const counted = (count: number) => (count === 1 ? 'A contour' : `${count} contours`);
+
+function boxAround(paths: PathSet, numbers: readonly number[]): Box | undefined {
+  if (numbers.length === 0) return undefined;
+  const all = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
+  for (const k of numbers) {
+    const { left, top, right, bottom } = originAt(paths, k).box;
+    all.left = Math.min(all.left, left);
+    all.top = Math.min(all.top, top);
+    all.right = Math.max(all.right, right);
+    all.bottom = Math.max(all.bottom, bottom);
+  }
+  return all;
+}
+
+/** Width and height of an edit, in source pixels: of what it made, or of what it was made from. */
+function sizeOf({ from, contours }: HandEdit): [width: number, height: number] {
+  const box =
+    contours.length > 0
+      ? boxOf(contours.map(contourOf))
+      : boxOf(from.map(({ box: [left, top, right, bottom] }) => lineContour(left, top, right, bottom)));
+  return box ? [box.right - box.left, box.bottom - box.top] : [0, 0];
+}
+
+const lineContour = (left: number, top: number, right: number, bottom: number): Contour => ({
+  start: { x: left, y: top },
+  segments: [{ kind: 'line', x: right, y: bottom }],
+  closed: false,
+});
+
+/** An edit as lines on the bench: its contours, or the box of what was dropped. */
+function ghostsOf({ from, contours }: HandEdit, fromSource: Homography) {
+  if (contours.length > 0)
+    return contours.map((kept) => ({
+      points: [...flatten(mapContour(contourOf(kept), fromSource), FLAT)],
+      closed: kept.closed,
+    }));
+  return from.map(({ box: [left, top, right, bottom] }) => ({
+    points: [
+      [left, top],
+      [right, top],
+      [right, bottom],
+      [left, bottom],
+    ].flatMap(([x, y]) => {
+      const at = mapPoint(fromSource, { x, y });
+      return [at.x, at.y];
+    }),
+    closed: true,
+  }));
+}

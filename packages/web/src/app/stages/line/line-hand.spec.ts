@@ -1,0 +1,152 @@
+import { circleContour, packPaths } from '@drelk/core';
+import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
+import { ToolBox } from '../../bench/tools/tool-box';
+import { PathHand } from '../../job/path-hand';
+import { TestBed } from '@angular/core/testing';
+import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
+import { LineHand } from './line-hand';
+
+/** A ring, a dot, and another dot as large. */
+const paths = packPaths([
+  { outer: circleContour({ x: 40, y: 40 }, 30), holes: [circleContour({ x: 40, y: 40 }, 12, true)] },
+  { outer: circleContour({ x: 120, y: 40 }, 6), holes: [] },
+  { outer: circleContour({ x: 150, y: 40 }, 6), holes: [] },
+]);
+
+function work() {
+  const fake = fakeWork(viewWith({ paths }));
+  const hand = TestBed.inject(PathHand);
+  const page = render(LineHand);
+  page.press('By hand');
+  const pick = (id: number | undefined, more = false) => {
+    hand.pick(id, more);
+    page.fixture.detectChanges();
+  };
+  return { ...fake, hand, pick, ...page, edits: () => fake.store.document()?.line.hand ?? {} };
+}
+
+describe('line by hand', () => {
+  it('a contour is picked with its holes, and dropped with them', () => {
+    const { hand, pick, press, text, edits, store } = work();
+    pick(paths.ids[0]);
+    expect(hand.numbers()).toEqual([0, 1]);
+    expect(text()).toContain('2 picked');
+    press('Drop');
+    expect(Object.keys(edits())).toHaveLength(2);
+    expect(store.undoLabel()).toBe('2 contours dropped');
+    store.undo();
+    expect(edits()).toEqual({});
+  });
+
+  it('more is picked besides, and let go of again; holes can be left out', () => {
+    const { hand, pick, press } = work();
+    pick(paths.ids[2]);
+    pick(paths.ids[0], true);
+    expect(hand.numbers()).toEqual([0, 1, 2]);
+    press('Without the holes');
+    expect(hand.numbers()).toEqual([0, 2]);
+    pick(paths.ids[2], true);
+    expect(hand.numbers()).toEqual([0]);
+    pick(undefined);
+    expect(hand.numbers()).toEqual([]);
+  });
+
+  it('what is alike, small, or of a kind is picked at once', () => {
+    const { hand, pick, press } = work();
+    press('all');
+    expect(hand.numbers()).toHaveLength(4);
+    press('holes');
+    expect(hand.numbers()).toEqual([1]);
+    press('the rest');
+    expect(hand.numbers()).toEqual([0, 2, 3]);
+    pick(paths.ids[2]);
+    press('All like this');
+    expect(hand.numbers()).toEqual([2, 3]);
+    press('Like this in any size');
+    expect(hand.numbers()).toEqual([0, 2, 3]);
+  });
+
+  it('typed figures move, turn and size; what cannot be read is told and changes nothing', () => {
+    const { pick, press, edits, store, element, work: bench } = work();
+    pick(paths.ids[2]);
+    const field = (label: string) =>
+      [...element.querySelectorAll<HTMLElement>('mat-form-field')]
+        .find((one) => one.textContent.trim() === label)
+        ?.querySelector('input') as HTMLInputElement;
+    const write = (label: string, text: string) => {
+      field(label).value = text;
+      field(label).dispatchEvent(new Event('input'));
+    };
+    write('To the right', '-5 mm');
+    press('Move');
+    // Half a millimetre a pixel.
+    expect(edits()[1].contours[0].places[0]).toBeCloseTo(126 - 10, 3);
+    expect(store.undoLabel()).toBe('A contour moved');
+    write('Down', 'abc');
+    press('Move');
+    expect(bench.tell).toHaveBeenCalledTimes(1);
+    write('Degrees, clockwise', '');
+    press('Turn');
+    expect(bench.tell).toHaveBeenCalledTimes(2);
+    expect(store.steps()).toHaveLength(1);
+    write('Degrees, clockwise', '90');
+    press('Turn');
+    press('Mirror left to right');
+    press('Copy');
+    expect(store.steps().map(({ label }) => label)).toEqual([
+      'A contour moved',
+      'A contour turned',
+      'A contour mirrored',
+      'A contour copied',
+    ]);
+  });
+
+  it('what waits can be kept as drawn or let go', () => {
+    const { hand, pick, store, work: bench, press, text, edits, fixture } = work();
+    pick(paths.ids[2]);
+    hand.moveAbout('turned', [1, 0, 0, 0, 1, 0, 0, 0, 1]);
+    pick(paths.ids[3]);
+    hand.drop();
+    const view = bench.view();
+    if (!view?.traced) throw new Error('no trace');
+    bench.view.set({ ...view, traced: { ...view.traced, parked: [1, 2] } });
+    fixture.detectChanges();
+    expect(text()).toContain('Waiting');
+    expect(hand.ghosts()).toHaveLength(2);
+    press('Keep as drawn');
+    expect(edits()[1].from).toEqual([]);
+    press('Let go of all that wait');
+    expect(edits()).toEqual({});
+    store.undo();
+    expect(Object.keys(edits())).toEqual(['1', '2']);
+  });
+
+  it('a box, a loop and a carrying hand work on the bench', () => {
+    const { hand, edits } = work();
+    const box = new PickBoxTool(hand);
+    box.press({ x: 160, y: 60 });
+    box.move({ x: 110, y: 30 });
+    expect(box.overlay().lines).toHaveLength(1);
+    box.release({ x: 110, y: 30 });
+    expect(hand.numbers()).toEqual([2, 3]);
+    const loop = new PickLoopTool(hand, TestBed.inject(ToolBox));
+    loop.press({ x: 0, y: 0 });
+    for (const [x, y] of [
+      [80, 0],
+      [80, 80],
+      [0, 80],
+    ])
+      loop.move({ x, y });
+    loop.release();
+    expect(hand.numbers()).toEqual([0, 1]);
+    const carry = new CarryTool(hand);
+    carry.press({ x: 10, y: 10 });
+    carry.move({ x: 30, y: 15 });
+    expect(carry.overlay().lines).toHaveLength(2);
+    carry.release({ x: 30, y: 15 });
+    expect(edits()[1].contours[0].places[0]).toBeCloseTo(70 + 20, 3);
+    carry.press({ x: 0, y: 0 });
+    carry.forget();
+    expect(Object.keys(edits())).toHaveLength(1);
+  });
+});

@@ -1,0 +1,146 @@
+import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import {
+  HOLE,
+  PICKS,
+  type Pick,
+  parseAngle,
+  parseOffset,
+  pickBy,
+  pickLike,
+  pickSmaller,
+  scaledAndMoved,
+  turned,
+} from '@drelk/core';
+import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
+import { ToolBox } from '../../bench/tools/tool-box';
+import { PathHand } from '../../job/path-hand';
+import { Workbench } from '../../job/workbench';
+import { Fold } from '../../shared/fold';
+import { IconButton } from '../../shared/icon-button';
+import { LengthField } from '../../shared/length-field';
+import { ToolButton } from '../../shared/tool-button';
+
+/** Edits listed one by one; of more only how many there are. */
+const MOST_LISTED = 40;
+/** Contours no larger than this, in millimetres, are proposed as small. */
+const SMALL = 1;
+
+/** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
+@Component({
+  selector: 'drelk-line-hand',
+  imports: [Fold, IconButton, LengthField, MatButtonModule, MatFormFieldModule, MatInputModule, ToolButton],
+  templateUrl: './line-hand.html',
+  styleUrls: ['../panel.scss', './line-hand.scss'],
+})
+export class LineHand {
+  readonly work = inject(Workbench);
+  readonly hand = inject(PathHand);
+  private readonly tools = inject(ToolBox);
+  readonly picks = PICKS;
+  readonly small = SMALL;
+  readonly across = signal('0');
+  readonly down = signal('0');
+  readonly degrees = signal('90');
+
+  readonly count = computed(() => this.hand.numbers().length);
+  /** Width and height of what is picked, in millimetres. */
+  readonly size = computed(() => {
+    const box = this.hand.box();
+    const scale = this.work.view()?.millimetresPerPixel ?? 1;
+    return box && { width: (box.right - box.left) * scale, height: (box.bottom - box.top) * scale };
+  });
+  readonly hasHoles = computed(() => {
+    const paths = this.hand.ground()?.paths;
+    const holes = this.hand.numbers().filter((k) => paths && (paths.flags[k] & HOLE) !== 0);
+    return holes.length > 0 && holes.length < this.count();
+  });
+  readonly waiting = computed(() => this.hand.edits().filter(({ waits }) => waits));
+  /** Opens by itself once something is picked, or waits. */
+  readonly isOpen = linkedSignal<boolean, boolean>({
+    source: () => this.count() > 0 || this.waiting().length > 0,
+    computation: (isWanted, before) => isWanted || (before?.value ?? false),
+  });
+  readonly done = computed(() => this.hand.edits().filter(({ waits }) => !waits));
+  readonly listed = computed(() => this.done().slice(-MOST_LISTED));
+  readonly says = computed(() => {
+    const [done, waiting] = [this.done().length, this.waiting().length];
+    const parts = [
+      this.count() > 0 ? `${this.count()} picked` : '',
+      done > 0 ? `${done} ${done === 1 ? 'edit' : 'edits'}` : '',
+      waiting > 0 ? `${waiting} waiting` : '',
+    ];
+    return parts.filter(Boolean).join(', ') || 'nothing picked';
+  });
+
+  pickInBox(): void {
+    this.tools.toggle('pick-box', () => new PickBoxTool(this.hand));
+  }
+
+  pickInLoop(): void {
+    this.tools.toggle('pick-loop', () => new PickLoopTool(this.hand, this.tools));
+  }
+
+  carry(): void {
+    this.tools.toggle('carry', () => new CarryTool(this.hand));
+  }
+
+  pickBy(pick: Pick): void {
+    const paths = this.hand.ground()?.paths;
+    if (paths) this.hand.choose(pickBy(paths, pick, this.work.bench.picked()));
+  }
+
+  pickSmaller(millimetres: number): void {
+    const view = this.work.view();
+    if (view) this.hand.choose(pickSmaller(view.paths, millimetres / view.millimetresPerPixel));
+  }
+
+  /** What has the form of what was picked last. */
+  pickLike(sameSize: boolean): void {
+    const paths = this.hand.ground()?.paths;
+    const id = this.hand.lastChosen() ?? [...this.work.bench.picked()][0];
+    if (paths && id !== undefined) this.hand.choose(pickLike(paths, id, sameSize));
+  }
+
+  moveBy(): void {
+    this.reading(() => {
+      const scale = this.work.view()?.millimetresPerPixel ?? 1;
+      const [x, y] = [this.across(), this.down()].map((text) => parseOffset(text, this.work.units()) / scale);
+      if (x !== 0 || y !== 0) this.hand.move('moved', scaledAndMoved(1, 1, x, y));
+    });
+  }
+
+  turnBy(): void {
+    this.reading(() => {
+      const degrees = parseAngle(this.degrees());
+      if (degrees % 360 !== 0) this.hand.moveAbout('turned', turned((-degrees * Math.PI) / 180));
+    });
+  }
+
+  mirror(across: boolean): void {
+    this.hand.moveAbout('mirrored', across ? scaledAndMoved(-1, 1, 0, 0) : scaledAndMoved(1, -1, 0, 0));
+  }
+
+  /** What is picked becomes so long along one side, the other following. */
+  setSize(side: 'width' | 'height', millimetres: number): void {
+    const size = this.size();
+    if (!size || size[side] === 0) return;
+    const factor = millimetres / size[side];
+    this.hand.moveAbout('sized', scaledAndMoved(factor, factor, 0, 0));
+  }
+
+  letGoOfWaiting(): void {
+    this.hand.letAllGo(this.waiting().map(({ id }) => id));
+  }
+
+  /** Does what a typed figure asks for; says what is wrong with one that cannot be read. */
+  private reading(does: () => void): void {
+    try {
+      does();
+    } catch (problem) {
+      this.work.tell(problem);
+    }
+  }
+}
