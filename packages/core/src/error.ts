@@ -10,6 +10,7 @@ export type ErrorCode =
   | 'tangled'
   | 'bad-length'
   | 'bad-angle'
+  | 'bad-figure'
   | 'bad-document'
   | 'bad-drawing'
   | 'empty-drawing'

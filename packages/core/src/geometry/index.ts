@@ -18,3 +18,8 @@ export * from './crossings';
 export * from './placed-segments';
 export * from './path-set';
 export * from './pick';
+export * from './forms/form';
+export * from './forms/fit-form';
+export * from './segment';
+export * from './nodes';
+export * from './without-node';

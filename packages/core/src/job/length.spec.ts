@@ -1,4 +1,4 @@
-import { formatLength, formatSmall, parseAngle, parseLength, parseOffset } from './length';
+import { formatLength, formatSmall, parseAngle, parseLength, parseOffset, roundLengths } from './length';
 
 describe('parseLength', () => {
   it.each([
@@ -49,6 +49,31 @@ describe('parseOffset', () => {
 
   it.each(['', '-', 'abc', '--3'])('%j is none', (text) => {
     expect(() => parseOffset(text, 'mm')).toThrow('is not a length');
+  });
+});
+
+describe('roundLengths', () => {
+  it.each([
+    [1.78, 0.03, 'in', [1.8, 1.75]],
+    [0.397, 0.01, 'in', [0.4, 25 / 64]],
+    [0.372, 0.006, 'in', [3 / 8]],
+  ] as const)('%d in, sure to %d in, is meant as %j', (value, doubt, unit, meant) => {
+    const found = roundLengths(value * 25.4, doubt * 25.4, unit).map((length) => length / 25.4);
+    for (const length of meant.slice(0, 1))
+      expect(found.some((one) => Math.abs(one - length) < 1e-6)).toBe(true);
+    for (const length of found) expect(Math.abs(length - value)).toBeLessThanOrEqual(doubt);
+  });
+
+  it.each([
+    [9.24, 0.05, 9.2],
+    [49.7, 0.5, 50],
+    [23.96, 0.1, 24],
+  ])('%d mm, sure to %d mm, is meant as %d mm', (value, doubt, meant) => {
+    expect(roundLengths(value, doubt, 'mm')).toEqual([meant]);
+  });
+
+  it('is nothing where nothing round is near', () => {
+    expect(roundLengths(9.24, 0.001, 'mm')).toEqual([]);
   });
 });
 

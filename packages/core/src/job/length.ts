@@ -74,6 +74,30 @@ function numberOf(text: string | undefined): number {
   return fraction ? Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]) : Number(text);
 }
 
+/** What lengths are given in, the roundest first: millimetres, and inches as decimals and as fractions. */
+const ROUND_MILLIMETRES = [10, 5, 1, 0.5, 0.1];
+const ROUND_INCHES = [
+  [1, 0.5, 0.1, 0.05],
+  [1, 1 / 2, 1 / 4, 1 / 8, 1 / 16, 1 / 32, 1 / 64],
+];
+
+/**
+ * Round lengths, in millimetres, that a measured one may be meant as, where it is not sure by `doubt`: the roundest within
+ * that, in the job's unit; in inches as a decimal and as a fraction, the nearer first.
+ */
+export function roundLengths(millimetres: number, doubt: number, unit: 'mm' | 'in'): number[] {
+  const one = unit === 'mm' ? 1 : 25.4;
+  const value = millimetres / one;
+  const found = (unit === 'mm' ? [ROUND_MILLIMETRES] : ROUND_INCHES).flatMap((steps) => {
+    const step = steps.find((each) => {
+      const near = Math.round(value / each) * each;
+      return near > 0 && Math.abs(near - value) * one <= doubt;
+    });
+    return step === undefined ? [] : [Number((Math.round(value / step) * step).toFixed(6)) * one];
+  });
+  return [...new Set(found)].sort((a, b) => Math.abs(a - millimetres) - Math.abs(b - millimetres));
+}
+
 /** A length for reading: millimetres to a hundredth, or inches with the nearest 64th where it is exact. */
 export function formatLength(millimetres: number, unit: 'mm' | 'in'): string {
   if (unit === 'mm') return `${trimmed(millimetres, 2)} mm`;

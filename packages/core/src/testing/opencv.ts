@@ -23,6 +23,12 @@ interface Point {
   x: number;
   y: number;
 }
+/** A box about a middle, its width turned by degrees clockwise on screen. */
+export interface RotatedBox {
+  center: Point;
+  size: Size;
+  angle: number;
+}
 export interface Cv {
   Mat: new (rows?: number, columns?: number, type?: number) => Mat;
   MatVector: new () => MatVector;
@@ -82,6 +88,8 @@ export interface Cv {
   findContours(from: Mat, to: MatVector, hierarchy: Mat, mode: number, method: number): void;
   approxPolyDP(from: Mat, to: Mat, epsilon: number, closed: boolean): void;
   contourArea(contour: Mat): number;
+  fitEllipse(points: Mat): RotatedBox;
+  minAreaRect(points: Mat): RotatedBox;
   moments(contour: Mat): { m00: number; m10: number; m01: number };
   pointPolygonTest(contour: Mat, place: Point, distance: boolean): number;
   GaussianBlur(from: Mat, to: Mat, size: Size, sigmaX: number, sigmaY: number, border: number): void;

@@ -1,14 +1,14 @@
 import {
+  type Contour,
   HOLE,
   type Homography,
   type PathOwner,
   type PathSet,
-  composed,
   contourAt,
-  inverted,
   localScale,
+  mapContour,
 } from '../../geometry';
-import { type Hand, type HandContour, type HandEdit, contourOf, keptContour } from './hand';
+import { type Hand, type HandContour, type HandEdit, keptContour } from './hand';
 import { tracedAnchor } from './replay';
 
 /** Paths that the hand works on: where they lie in the source, and the colours of their plates by number. */
@@ -47,56 +47,87 @@ export function dropContours(hand: Hand, ground: HandGround, numbers: readonly n
 /** Which contour of which edit. */
 export type HandPart = Pick<PathOwner, 'edit' | 'part'>;
 
+/** A contour of a set by number, and what it is to be, in pixels of the set. */
+export interface Changed {
+  number: number;
+  contour: Contour;
+  /** Width of the stroke where it is a single line. */
+  pen?: number;
+}
+
 /**
- * Contours are taken elsewhere by a map between places of the paths; those of one shape stay one edit. In place; what they
- * are from then on.
+ * Contours become others; those of one traced shape stay one edit, with their plate. In place; what they are from then on.
  */
-export function moveContours(
-  hand: Hand,
-  ground: HandGround,
-  numbers: readonly number[],
-  map: Homography,
-): HandPart[] {
+export function changeContours(hand: Hand, ground: HandGround, changed: readonly Changed[]): HandPart[] {
   const { paths, toSource } = ground;
-  const moved: HandPart[] = [];
-  const inSource = composed(toSource, composed(map, inverted(toSource)));
-  const byShape = new Map<number, number[]>();
-  for (const k of numbers) {
-    if (paths.edits[k] > 0) {
-      const edit = hand[paths.edits[k]];
-      const contours = [...edit.contours];
-      contours[paths.parts[k]] = movedContour(contours[paths.parts[k]], inSource);
-      hand[paths.edits[k]] = { ...edit, contours };
-      moved.push({ edit: paths.edits[k], part: paths.parts[k] });
-    } else byShape.set(paths.shapes[k], [...(byShape.get(paths.shapes[k]) ?? []), k]);
+  const parts: HandPart[] = [];
+  const byShape = new Map<number, Changed[]>();
+  for (const one of changed) {
+    const [edit, part] = [paths.edits[one.number], paths.parts[one.number]];
+    if (edit > 0) {
+      const contours = [...hand[edit].contours];
+      contours[part] = keptOf(ground, one);
+      hand[edit] = { ...hand[edit], contours };
+      parts.push({ edit, part });
+    } else byShape.set(paths.shapes[one.number], [...(byShape.get(paths.shapes[one.number]) ?? []), one]);
   }
   let id = nextId(hand);
   for (const own of byShape.values()) {
     hand[id] = {
-      from: own.map((k) => tracedAnchor(paths, k, toSource)),
-      contours: own.map((k) => takenContour(ground, k, composed(toSource, map))),
+      from: own.map(({ number }) => tracedAnchor(paths, number, toSource)),
+      contours: own.map((one) => keptOf(ground, one)),
     };
-    moved.push(...partsOf(id++, own.length));
+    parts.push(...partsOf(id++, own.length));
   }
-  return moved;
+  return parts;
+}
+
+/** Contours are taken elsewhere by a map between places of the paths. In place; what they are from then on. */
+export const moveContours = (
+  hand: Hand,
+  ground: HandGround,
+  numbers: readonly number[],
+  map: Homography,
+): HandPart[] => changeContours(hand, ground, movedBy(ground.paths, numbers, map));
+
+/** New contours stand by themselves: those of one act as one edit. In place; what they are. */
+export function addContours(
+  hand: Hand,
+  { toSource }: Pick<HandGround, 'toSource'>,
+  contours: readonly { contour: Contour; pen?: number; plate?: string }[],
+): HandPart[] {
+  if (contours.length === 0) return [];
+  const id = nextId(hand);
+  hand[id] = {
+    from: [],
+    contours: contours.map(({ contour, pen, plate }) =>
+      keptContour(contour, toSource, {
+        ...(pen === undefined ? {} : { pen: pen * localScale(toSource, contour.start) }),
+        ...(plate === undefined ? {} : { plate }),
+      }),
+    ),
+  };
+  return partsOf(id, contours.length);
 }
 
 const partsOf = (edit: number, count: number): HandPart[] =>
   Array.from({ length: count }, (_, part) => ({ edit, part }));
 
 /** Copies of contours, taken elsewhere by a map, stand by themselves. In place; what they are. */
-export function copyContours(
+export const copyContours = (
   hand: Hand,
   ground: HandGround,
   numbers: readonly number[],
   map: Homography,
-): HandPart[] {
-  const there = composed(ground.toSource, map);
-  if (numbers.length === 0) return [];
-  const id = nextId(hand);
-  hand[id] = { from: [], contours: numbers.map((k) => takenContour(ground, k, there)) };
-  return partsOf(id, numbers.length);
-}
+): HandPart[] =>
+  addContours(
+    hand,
+    ground,
+    movedBy(ground.paths, numbers, map).map(({ number, ...one }) => {
+      const plate = ground.paths.plates[number];
+      return plate < 0 ? one : { ...one, plate: ground.colours[plate] };
+    }),
+  );
 
 /** Takes an edit back: what was traced counts again. In place. */
 export const letGo = (hand: Hand, id: number): boolean => Reflect.deleteProperty(hand, id);
@@ -110,22 +141,24 @@ export function keepAsDrawn(hand: Hand, id: number): void {
 export const kindOfEdit = ({ from, contours }: HandEdit): 'dropped' | 'changed' | 'added' =>
   contours.length === 0 ? 'dropped' : from.length === 0 ? 'added' : 'changed';
 
-/** A contour of a set as the hand keeps it. */
-function takenContour({ paths, colours }: HandGround, k: number, toSource: Homography): HandContour {
-  const contour = contourAt(paths, k);
-  const [pen, plate] = [paths.pens[k], paths.plates[k]];
-  return keptContour(contour, toSource, {
-    ...(Number.isNaN(pen) ? {} : { pen: pen * localScale(toSource, contour.start) }),
-    ...(plate < 0 ? {} : { plate: colours[plate] }),
+/** Contours of a set as a map takes them elsewhere. */
+const movedBy = (paths: PathSet, numbers: readonly number[], map: Homography): Changed[] =>
+  numbers.map((number) => {
+    const contour = contourAt(paths, number);
+    const pen = paths.pens[number];
+    return {
+      number,
+      contour: mapContour(contour, map),
+      ...(Number.isNaN(pen) ? {} : { pen: pen * localScale(map, contour.start) }),
+    };
   });
-}
 
-function movedContour(kept: HandContour, map: Homography): HandContour {
-  const { pen, plate } = kept;
-  const contour = contourOf(kept);
-  return keptContour(contour, map, {
-    ...(pen === undefined ? {} : { pen: pen * localScale(map, contour.start) }),
-    ...(plate === undefined ? {} : { plate }),
+/** A changed contour as the hand keeps it, with the plate it had. */
+function keptOf({ paths, toSource, colours }: HandGround, { number, contour, pen }: Changed): HandContour {
+  const plate = paths.plates[number];
+  return keptContour(contour, toSource, {
+    ...(pen === undefined ? {} : { pen: pen * localScale(toSource, contour.start) }),
+    ...(plate < 0 ? {} : { plate: colours[plate] }),
   });
 }
 

@@ -1,6 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   type Box,
+  type Changed,
   type Contour,
   HOLE,
   type Hand,
@@ -9,7 +10,9 @@ import {
   type HandPart,
   type Homography,
   type PathSet,
+  addContours,
   boxOf,
+  changeContours,
   composed,
   contourOf,
   copyContours,
@@ -98,7 +101,14 @@ export class PathHand {
     const back = inverted(traced.toSource);
     return ids.flatMap((id) => (id in hand ? ghostsOf(hand[id], back) : []));
   });
-  readonly lastChosen = signal<number | undefined>(undefined);
+  private readonly clicked = signal<number | undefined>(undefined);
+  /** Number of the contour that was clicked last, or is picked alone. */
+  readonly chosen = computed(() => {
+    const paths = this.ground()?.paths;
+    const numbers = this.numbers();
+    const clicked = numbers.find((k) => paths?.ids[k] === this.clicked());
+    return clicked ?? numbers.find((k) => paths && (paths.flags[k] & HOLE) === 0) ?? numbers[0];
+  });
 
   constructor() {
     inject(Commands).contribute([
@@ -124,7 +134,7 @@ export class PathHand {
       if (!more) this.state.picked.set(new Set());
       return;
     }
-    this.lastChosen.set(id);
+    this.clicked.set(id);
     const own = withHoles(paths, new Set([id])).map((k) => paths.ids[k]);
     const isAlone = own.every((one) => before.has(one)) && (more || own.length === before.size);
     const next = new Set(more || isAlone ? before : []);
@@ -162,6 +172,20 @@ export class PathHand {
     if (!box) return;
     const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
     this.move(label, composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y))));
+  }
+
+  /** A contour becomes another, in pixels of the paths. */
+  change(label: string, changed: Changed): void {
+    this.act(label, (hand, ground) => changeContours(hand, ground, [changed]));
+  }
+
+  /** Contours stand by themselves from now on, in pixels of the paths. */
+  add(label: string, contours: Parameters<typeof addContours>[2]): void {
+    const ground = this.ground();
+    if (!ground) return;
+    this.work.store.change(label, ({ line }) => {
+      this.made = addContours(line.hand, ground, contours);
+    });
   }
 
   /** A copy of what is picked, beside it. */

@@ -63,6 +63,36 @@ const DRAWINGS: Record<string, Drawing> = {
     nodes: [[12, 3.5]],
     fill: 'M9 9h6v6H9z',
   },
+  'draw-circle': {
+    stroke: 'M12 4a8 8 0 0 1 0 16a8 8 0 0 1 0-16z',
+    nodes: [
+      [12, 12],
+      [20, 12],
+    ],
+  },
+  'draw-rectangle': {
+    stroke: 'M4 6.5h16v11H4z',
+    nodes: [
+      [4, 6.5],
+      [20, 17.5],
+    ],
+  },
+  'draw-slot': {
+    stroke: 'M8 8h8a4 4 0 0 1 0 8H8a4 4 0 0 1 0-8z',
+    nodes: [
+      [8, 12],
+      [16, 12],
+    ],
+  },
+  'draw-run': {
+    stroke: 'M4 18L9.5 7l5 8L20 5.5',
+    nodes: [
+      [4, 18],
+      [9.5, 7],
+      [14.5, 15],
+      [20, 5.5],
+    ],
+  },
   carry: {
     stroke: 'M3.5 16h7v4.5h-7zM9 13c1-5 4-7 8-7.5M13.5 3.5l3.8 2-2.3 3.7',
     nodes: [[17.3, 5.5]],

@@ -14,6 +14,7 @@ import {
   scaledAndMoved,
   turned,
 } from '@drelk/core';
+import { type DrawnForm, DrawFormTool, DrawRunTool } from '../../bench/tools/draw-tools';
 import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { PathHand } from '../../job/path-hand';
@@ -22,6 +23,7 @@ import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
 import { LengthField } from '../../shared/length-field';
 import { ToolButton } from '../../shared/tool-button';
+import { LineForm } from './line-form';
 
 /** Edits listed one by one; of more only how many there are. */
 const MOST_LISTED = 40;
@@ -31,7 +33,16 @@ const SMALL = 1;
 /** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
 @Component({
   selector: 'drelk-line-hand',
-  imports: [Fold, IconButton, LengthField, MatButtonModule, MatFormFieldModule, MatInputModule, ToolButton],
+  imports: [
+    Fold,
+    LineForm,
+    IconButton,
+    LengthField,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ToolButton,
+  ],
   templateUrl: './line-hand.html',
   styleUrls: ['../panel.scss', './line-hand.scss'],
 })
@@ -83,6 +94,14 @@ export class LineHand {
     this.tools.toggle('pick-loop', () => new PickLoopTool(this.hand, this.tools));
   }
 
+  draw(kind: DrawnForm): void {
+    this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand));
+  }
+
+  drawRun(): void {
+    this.tools.toggle('draw-run', () => new DrawRunTool(this.hand, this.work));
+  }
+
   carry(): void {
     this.tools.toggle('carry', () => new CarryTool(this.hand));
   }
@@ -100,8 +119,8 @@ export class LineHand {
   /** What has the form of what was picked last. */
   pickLike(sameSize: boolean): void {
     const paths = this.hand.ground()?.paths;
-    const id = this.hand.lastChosen() ?? [...this.work.bench.picked()][0];
-    if (paths && id !== undefined) this.hand.choose(pickLike(paths, id, sameSize));
+    const k = this.hand.chosen();
+    if (paths && k !== undefined) this.hand.choose(pickLike(paths, paths.ids[k], sameSize));
   }
 
   moveBy(): void {

@@ -1,0 +1,239 @@
+import type { Contour } from '../contour';
+import { flatten } from '../flatten';
+import { solveLinear } from '../homography';
+import { type Form, type FormKind, distanceFrom } from './form';
+
+/** A form laid through a contour. */
+export interface FittedForm {
+  form: Form;
+  /** Largest and root-mean-square distance of the contour from it. */
+  off: number;
+  rms: number;
+}
+
+/** Places along a contour that are looked at. */
+const SAMPLES = 96;
+/** How closely it is followed, as a share of its size. */
+const FLAT = 0.00002;
+/** Steps of least squares, at most, and the change below which they end, as a share of the size. */
+const STEPS = 40;
+const SETTLED = 1e-9;
+const HOPES = 5;
+/** Polygons that are tried. */
+const SIDES = [3, 5, 6, 8];
+/** A form is proposed up to this share of its smaller side off. */
+const MOST_OFF = 0.08;
+/** One figure more is worth it where distances fall below this share. */
+const WORTH = 0.8;
+/** Turns that are tried for the smallest box around a contour. */
+const TURNS = 90;
+
+/** What each kind of form may change, to lie nearer: its middle, and these. */
+const FREE: Record<FormKind, (keyof Form)[]> = {
+  circle: ['x', 'y', 'width'],
+  slot: ['x', 'y', 'turn', 'width', 'height'],
+  rectangle: ['x', 'y', 'turn', 'width', 'height', 'radius'],
+  ellipse: ['x', 'y', 'turn', 'width', 'height'],
+  polygon: ['x', 'y', 'turn', 'width'],
+};
+
+/**
+ * The true forms that a closed contour may be meant to be, the likeliest first: each laid through it by least squares on the
+ * distances (Gauss and Newton's method with Levenberg and Marquardt's damping), those with more figures only where they lie
+ * clearly nearer. Empty where it is none of them.
+ */
+export function formsLike(contour: Contour): FittedForm[] {
+  const points = sampled(contour);
+  if (!points) return [];
+  const box = smallestBox(points);
+  const base: Form = { kind: 'circle', ...box, radius: 0, sides: 0 };
+  const size = Math.max(box.width, box.height);
+  const mean = (box.width + box.height) / 2;
+  const begun: Form[] = [
+    { ...base, width: mean, height: mean },
+    { ...base, kind: 'rectangle' },
+    { ...base, kind: 'rectangle', radius: box.height / 5 },
+    ...(box.width > 1.05 * box.height ? [{ ...base, kind: 'slot' as const }] : []),
+    { ...base, kind: 'ellipse' },
+    ...SIDES.map((sides): Form => ({
+      ...base,
+      ...polygonBegun(points, base, sides),
+      kind: 'polygon',
+      sides,
+    })),
+  ];
+  const fitted = begun
+    .map((form, k) =>
+      settled(form, points, size, k === 1 ? ['x', 'y', 'turn', 'width', 'height'] : undefined),
+    )
+    .filter(({ form, off }) => off <= MOST_OFF * Math.min(form.width, form.height) && isForm(form));
+  const figures = ({ form }: FittedForm) =>
+    FREE[form.kind].length - (form.kind === 'rectangle' && form.radius === 0 ? 1 : 0);
+  const cost = (one: FittedForm) => (one.rms + 1e-6 * size) / WORTH ** figures(one);
+  const sorted = fitted.sort((a, b) => cost(a) - cost(b));
+  return sorted.filter(
+    ({ form }, k) =>
+      sorted.findIndex((other) => other.form.kind === form.kind && other.form.sides === form.sides) === k,
+  );
+}
+
+const isForm = ({ kind, width, height, radius }: Form) =>
+  width > 0 &&
+  height > 0 &&
+  radius >= 0 &&
+  (kind !== 'slot' || width > height) &&
+  (kind !== 'rectangle' || radius <= Math.min(width, height) / 2);
+
+/** Places evenly along a contour; undefined where it is too small or open. */
+function sampled(contour: Contour): Float64Array | undefined {
+  if (!contour.closed) return undefined;
+  const rough = flatten(contour, 0.5);
+  let [least, most] = [Infinity, -Infinity];
+  for (const value of rough) {
+    least = Math.min(least, value);
+    most = Math.max(most, value);
+  }
+  const line = flatten(contour, Math.max(1e-6, FLAT * (most - least)));
+  const count = line.length / 2;
+  const at = (i: number) => 2 * (i % count);
+  let length = 0;
+  const lengths = Float64Array.from({ length: count }, (_, i) => {
+    length += Math.hypot(line[at(i + 1)] - line[at(i)], line[at(i + 1) + 1] - line[at(i) + 1]);
+    return length;
+  });
+  if (!(length > 0)) return undefined;
+  const points = new Float64Array(2 * SAMPLES);
+  for (let k = 0, i = 0; k < SAMPLES; k++) {
+    const far = ((k + 0.5) / SAMPLES) * length;
+    while (i < count - 1 && lengths[i] < far) i++;
+    const before = i > 0 ? lengths[i - 1] : 0;
+    const part = lengths[i] > before ? (far - before) / (lengths[i] - before) : 0;
+    points[2 * k] = line[at(i)] + part * (line[at(i + 1)] - line[at(i)]);
+    points[2 * k + 1] = line[at(i) + 1] + part * (line[at(i + 1) + 1] - line[at(i) + 1]);
+  }
+  return points;
+}
+
+/** The box of the least area around points, its longer side as its width. */
+function smallestBox(points: Float64Array): Pick<Form, 'x' | 'y' | 'turn' | 'width' | 'height'> {
+  let best = { x: 0, y: 0, turn: 0, width: Infinity, height: Infinity };
+  for (let k = 0; k < TURNS; k++) {
+    const turn = (k * Math.PI) / 2 / TURNS;
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
+    for (let i = 0; i < points.length; i += 2) {
+      const u = c * points[i] + s * points[i + 1];
+      const v = c * points[i + 1] - s * points[i];
+      left = Math.min(left, u);
+      right = Math.max(right, u);
+      top = Math.min(top, v);
+      bottom = Math.max(bottom, v);
+    }
+    const [width, height] = [right - left, bottom - top];
+    if (width * height >= best.width * best.height * (1 - 1e-9)) continue;
+    const [u, v] = [(left + right) / 2, (top + bottom) / 2];
+    best = { x: c * u - s * v, y: s * u + c * v, turn, width, height };
+  }
+  const { turn, width, height } = best;
+  return width >= height ? best : { ...best, turn: turn - Math.PI / 2, width: height, height: width };
+}
+
+/** Where a polygon's first corner lies, by the phase of the radius around, and how far its corners are. */
+function polygonBegun(
+  points: Float64Array,
+  { x, y }: Form,
+  sides: number,
+): Pick<Form, 'turn' | 'width' | 'height'> {
+  let [re, im, sum] = [0, 0, 0];
+  for (let i = 0; i < points.length; i += 2) {
+    const [dx, dy] = [points[i] - x, points[i + 1] - y];
+    const radius = Math.hypot(dx, dy);
+    const angle = Math.atan2(dy, dx);
+    re += radius * Math.cos(sides * angle);
+    im += radius * Math.sin(sides * angle);
+    sum += radius;
+  }
+  const width = (2.3 * sum) / (points.length / 2);
+  return { turn: Math.atan2(im, re) / sides, width, height: width };
+}
+
+/** Moves a form until its distances from points are as small as can be. */
+function settled(begun: Form, points: Float64Array, size: number, only?: (keyof Form)[]): FittedForm {
+  const free = only ?? FREE[begun.kind];
+  let form = begun;
+  let cost = squares(form, points);
+  let damping = 1e-3;
+  for (let step = 0; step < STEPS; step++) {
+    const move = stepOf(form, points, free, size, damping);
+    if (!move) break;
+    const next = movedBy(form, free, move);
+    const better = isForm(next) ? squares(next, points) : Infinity;
+    if (better < cost) {
+      const gained = cost - better;
+      form = next;
+      cost = better;
+      damping = Math.max(1e-9, damping / 5);
+      if (gained < SETTLED * size * size) break;
+      // What is still far off after some steps is no such form.
+      if (step === HOPES && cost > points.length * (MOST_OFF * Math.min(form.width, form.height)) ** 2) break;
+    } else {
+      damping *= 6;
+      if (damping > 1e6) break;
+    }
+  }
+  let off = 0;
+  const distance = distanceFrom(form);
+  for (let i = 0; i < points.length; i += 2)
+    off = Math.max(off, Math.abs(distance(points[i], points[i + 1])));
+  return { form, off, rms: Math.sqrt((2 * cost) / points.length) };
+}
+
+function squares(form: Form, points: Float64Array): number {
+  let sum = 0;
+  const distance = distanceFrom(form);
+  for (let i = 0; i < points.length; i += 2) sum += distance(points[i], points[i + 1]) ** 2;
+  return sum;
+}
+
+/** A circle's and a polygon's height is its width. */
+function movedBy(form: Form, free: (keyof Form)[], move: readonly number[]): Form {
+  const next = { ...form };
+  free.forEach((key, k) => ((next[key] as number) += move[k]));
+  if (next.kind === 'circle' || next.kind === 'polygon') next.height = next.width;
+  return next;
+}
+
+/** One damped step of least squares, its derivatives by small differences. */
+function stepOf(
+  form: Form,
+  points: Float64Array,
+  free: (keyof Form)[],
+  size: number,
+  damping: number,
+): number[] | undefined {
+  const n = free.length;
+  const small = free.map((key) => (key === 'turn' ? 1e-6 : 1e-6 * size));
+  const moved = free.map((_, k) =>
+    movedBy(
+      form,
+      free,
+      small.map((value, other) => (other === k ? value : 0)),
+    ),
+  );
+  const [here, ...there] = [form, ...moved].map(distanceFrom);
+  const rows = Array.from({ length: n }, () => new Array<number>(n + 1).fill(0));
+  const slopes = new Float64Array(n);
+  for (let i = 0; i < points.length; i += 2) {
+    const [x, y] = [points[i], points[i + 1]];
+    const off = here(x, y);
+    for (let k = 0; k < n; k++) slopes[k] = (there[k](x, y) - off) / small[k];
+    for (let k = 0; k < n; k++) {
+      const slope = slopes[k];
+      const row = rows[k];
+      for (let m = 0; m < n; m++) row[m] += slope * slopes[m];
+      row[n] -= slope * off;
+    }
+  }
+  for (let k = 0; k < n; k++) rows[k][k] += damping * (rows[k][k] + 1e-9);
+  return solveLinear(rows);
+}

@@ -1,0 +1,197 @@
+import { computed, signal } from '@angular/core';
+import {
+  type Contour,
+  type FormKind,
+  ORIGIN,
+  PLACES,
+  type PathSet,
+  type Segment,
+  flatten,
+  formContour,
+} from '@drelk/core';
+import type { Place } from '../../engine/messages';
+import type { PathHand } from '../../job/path-hand';
+import type { Workbench } from '../../job/workbench';
+import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+
+/** Forms that are drawn by pulling. */
+export type DrawnForm = Extract<FormKind, 'circle' | 'rectangle' | 'slot'>;
+
+const SAYS: Record<DrawnForm, string> = {
+  circle: 'Press in the middle and pull to the rim. Its diameter can be typed afterwards.',
+  rectangle: 'Pull from corner to corner. Width and height can be typed afterwards.',
+  slot: 'Pull from corner to corner of the box around it. Length and width can be typed afterwards.',
+};
+/** How closely what is being drawn is followed, and the least that counts as pulled, in pixels. */
+const FLAT = 0.2;
+const LEAST = 2;
+/** A slot as long as it is wide is a circle: it stays a little longer. */
+const LONGER = 1.02;
+
+/** Draws a true form by pulling it open. */
+export class DrawFormTool implements Tool {
+  readonly id: string;
+  readonly says: string;
+  readonly ground = 'result' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => {
+    const contour = this.contour();
+    return contour
+      ? { lines: [{ points: [...flatten(contour, FLAT)], closed: true }], grips: [] }
+      : NO_OVERLAY;
+  });
+  private readonly from = signal<Place | undefined>(undefined);
+  private readonly to = signal<Place | undefined>(undefined);
+
+  constructor(
+    private readonly kind: DrawnForm,
+    private readonly hand: PathHand,
+  ) {
+    this.id = `draw-${kind}`;
+    this.says = SAYS[kind];
+  }
+
+  press(at: Place): void {
+    this.from.set(at);
+    this.to.set(at);
+  }
+
+  move(at: Place): void {
+    this.to.set(at);
+  }
+
+  release(at: Place): void {
+    this.move(at);
+    const contour = this.contour();
+    this.forget();
+    if (contour) this.hand.add(`A ${this.kind} drawn`, [{ contour }]);
+  }
+
+  forget(): void {
+    this.from.set(undefined);
+    this.to.set(undefined);
+  }
+
+  private contour(): Contour | undefined {
+    const [from, to] = [this.from(), this.to()];
+    if (!from || !to) return undefined;
+    const [across, down] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)];
+    const more = { radius: 0, sides: 0, turn: 0 };
+    if (this.kind === 'circle') {
+      const diameter = 2 * Math.hypot(across, down);
+      if (diameter < LEAST) return undefined;
+      return formContour({ kind: 'circle', ...from, width: diameter, height: diameter, ...more });
+    }
+    if (Math.min(across, down) < LEAST) return undefined;
+    const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+    if (this.kind === 'rectangle')
+      return formContour({ kind: 'rectangle', ...middle, width: across, height: down, ...more });
+    const [width, height] = [Math.max(across, down), Math.min(across, down)];
+    const turn = across >= down ? 0 : Math.PI / 2;
+    return formContour({
+      kind: 'slot',
+      ...middle,
+      ...more,
+      width: Math.max(width, LONGER * height),
+      height,
+      turn,
+    });
+  }
+}
+
+/** Places on screen nearer than this cling to a node; a run ends at its own ends. */
+const CLINGS = 8;
+
+/** Draws straight lines from click to click: closed where the first place is clicked again, ended where the last is. */
+export class DrawRunTool implements Tool {
+  readonly id = 'draw-run';
+  readonly says =
+    'Click from corner to corner; the first one again closes the run, the last one again ends it. Places cling to nodes.';
+  readonly ground = 'result' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => {
+    const points = this.points();
+    const at = this.at();
+    if (points.length === 0) return NO_OVERLAY;
+    const [first] = points;
+    const closes = at !== undefined && points.length > 2 && this.isNear(at, first);
+    const all = at && !closes ? [...points, at] : points;
+    return {
+      lines: [{ points: all.flatMap(({ x, y }) => [x, y]), closed: closes }],
+      grips: points.map((place, k) => ({ ...place, name: `Corner ${k + 1}` })),
+    };
+  });
+  private readonly points = signal<readonly Place[]>([]);
+  private readonly at = signal<Place | undefined>(undefined);
+
+  constructor(
+    private readonly hand: PathHand,
+    private readonly work: Workbench,
+  ) {}
+
+  press(at: Place): void {
+    this.at.set(this.clung(at));
+  }
+
+  move(at: Place): void {
+    this.at.set(this.clung(at));
+  }
+
+  release(at: Place): void {
+    const place = this.clung(at);
+    const points = this.points();
+    this.at.set(undefined);
+    if (points.length > 2 && this.isNear(place, points[0])) this.finish(points, true);
+    else if (points.length > 1 && this.isNear(place, points[points.length - 1])) this.finish(points, false);
+    else if (points.length === 0 || !this.isNear(place, points[points.length - 1]))
+      this.points.set([...points, place]);
+  }
+
+  forget(): void {
+    this.at.set(undefined);
+  }
+
+  putDown(): void {
+    this.points.set([]);
+    this.at.set(undefined);
+  }
+
+  private finish(points: readonly Place[], closed: boolean): void {
+    this.putDown();
+    const rest = closed ? [...points.slice(1), points[0]] : points.slice(1);
+    const segments = rest.map(({ x, y }): Segment => ({ kind: 'line', x, y }));
+    const contour = { start: { x: points[0].x, y: points[0].y }, segments, closed };
+    const pen = closed ? {} : { pen: this.work.view()?.traced?.ink.strokeWidth ?? 1 };
+    this.hand.add(closed ? 'An outline drawn' : 'A line drawn', [{ contour, ...pen }]);
+  }
+
+  private isNear(a: Place, b: Place): boolean {
+    return Math.hypot(a.x - b.x, a.y - b.y) * this.work.bench.eye().scale <= CLINGS;
+  }
+
+  /** The nearest of the run's own corners and the nodes of the paths, where one is near. */
+  private clung(at: Place): Place {
+    const paths = this.hand.ground()?.paths;
+    const reach = CLINGS / this.work.bench.eye().scale;
+    let best: Place = at;
+    let least = reach;
+    const look = (x: number, y: number) => {
+      const far = Math.hypot(x - at.x, y - at.y);
+      if (far <= least) [least, best] = [far, { x, y }];
+    };
+    for (const { x, y } of this.points()) look(x, y);
+    if (paths) eachNodeNear(paths, at, reach, look);
+    return best;
+  }
+}
+
+/** Nodes of the contours whose boxes reach a place. */
+function eachNodeNear(paths: PathSet, at: Place, reach: number, visit: (x: number, y: number) => void): void {
+  for (let k = 0; k < paths.ids.length; k++) {
+    const [x, y, left, top, right, bottom] = paths.origins.subarray(ORIGIN * k, ORIGIN * (k + 1));
+    if (at.x < left - reach || at.x > right + reach || at.y < top - reach || at.y > bottom + reach) continue;
+    visit(x, y);
+    for (let n = paths.starts[k]; n < paths.starts[k + 1]; n++)
+      visit(paths.places[PLACES * n + 4], paths.places[PLACES * n + 5]);
+  }
+}

@@ -1,0 +1,114 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  FIGURES,
+  type Figure,
+  type FittedForm,
+  type Form,
+  contourAt,
+  figureOf,
+  formContour,
+  formsLike,
+  roundLengths,
+  withFigure,
+} from '@drelk/core';
+import { PathHand } from '../../job/path-hand';
+import { Workbench } from '../../job/workbench';
+import { LengthField } from '../../shared/length-field';
+
+/** A contour no farther than this from a form, in source pixels, is that form. */
+const IS_TRUE = 0.01;
+/** So many forms are proposed. */
+const MOST_PROPOSED = 3;
+/** A figure is never surer than this share of itself. */
+const SURE = 0.004;
+
+/** What a contour may be meant to be: a true form, whose figures can be typed. */
+@Component({
+  selector: 'drelk-line-form',
+  imports: [LengthField, MatButtonModule],
+  templateUrl: './line-form.html',
+  styleUrl: '../panel.scss',
+})
+export class LineForm {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PathHand);
+  private readonly scale = computed(() => this.work.view()?.millimetresPerPixel ?? 1);
+  private readonly forms = computed((): FittedForm[] => {
+    const paths = this.hand.ground()?.paths;
+    const k = this.hand.chosen();
+    return paths && k !== undefined ? formsLike(contourAt(paths, k)) : [];
+  });
+  /** The form that the contour has already. */
+  readonly own = computed((): FittedForm | undefined => this.forms().find(({ off }) => off <= IS_TRUE));
+  readonly proposed = computed(() => {
+    if (this.own()) return [];
+    return this.forms()
+      .slice(0, MOST_PROPOSED)
+      .map(({ form, off }) => ({
+        form,
+        says: `${nameOf(form)}, ${this.sizeOf(form)}`,
+        off: `off by ${this.work.small(off * this.scale())} at most`,
+      }));
+  });
+  /** Figures of the form the contour has, with round ones that may be meant. */
+  readonly figures = computed(() => {
+    const own = this.own();
+    if (!own) return [];
+    return FIGURES[own.form.kind]
+      .filter((figure) => figure !== 'turn')
+      .map((figure) => {
+        const value = figureOf(own.form, figure) * this.scale();
+        const said = this.work.length(value);
+        const round = roundLengths(value, SURE * value + this.scale(), this.work.units())
+          .map((length) => ({ length, says: this.work.length(length) }))
+          .filter(({ says }) => says !== said);
+        return { figure, label: figure[0].toUpperCase() + figure.slice(1), value, round };
+      });
+  });
+  readonly name = computed(() => {
+    const own = this.own();
+    return own ? nameOf(own.form) : '';
+  });
+
+  /** The contour becomes the form. */
+  take(form: Form): void {
+    this.become(`A true ${nameOf(form)}`, form);
+  }
+
+  /** Drives one figure of the form, in millimetres. */
+  set(figure: Figure, millimetres: number): void {
+    const own = this.own();
+    if (!own) return;
+    try {
+      this.become(
+        figure === 'turn' ? 'Turn' : `${figure} typed`,
+        withFigure(own.form, figure, millimetres / this.scale()),
+      );
+    } catch (problem) {
+      this.work.tell(problem);
+    }
+  }
+
+  private become(label: string, form: Form): void {
+    const number = this.hand.chosen();
+    if (number === undefined) return;
+    this.hand.change(label[0].toUpperCase() + label.slice(1), { number, contour: formContour(form) });
+  }
+
+  private sizeOf(form: Form): string {
+    const length = (pixels: number) => this.work.length(pixels * this.scale());
+    if (form.kind === 'circle') return `${length(form.width)} across`;
+    if (form.kind === 'polygon') return `${length(form.width)} across corners`;
+    const corners = form.radius > 0 ? `, corners ${length(form.radius)}` : '';
+    return `${length(form.width)} × ${length(form.height)}${corners}`;
+  }
+}
+
+const POLYGONS: Record<number, string> = { 3: 'triangle', 5: 'pentagon', 6: 'hexagon', 8: 'octagon' };
+
+function nameOf({ kind, radius, sides, width, height }: Form): string {
+  if (kind === 'polygon') return POLYGONS[sides] ?? 'polygon';
+  if (kind === 'rectangle' && radius > 0) return 'rounded rectangle';
+  return kind === 'rectangle' && Math.abs(width - height) < 1e-6 ? 'square' : kind;
+}
