@@ -1,4 +1,5 @@
-import { expectSaved, fact, goTo, openSample } from './support/page';
+import DxfParser, { type ICircleEntity, type IPolylineEntity } from 'dxf-parser';
+import { expectSaved, fact, goTo, handOff, onBench, openSample } from './support/page';
 import { expect, test } from './support/server';
 
 test('stray contours are dropped by size and one by one, and stay dropped when the threshold moves', async ({
@@ -72,4 +73,104 @@ test('what was moved by figures waits while its contour is gone, and is there ag
   await page.getByRole('button', { name: 'Undo: Turn it over' }).click();
   await expect(hand.getByRole('heading', { name: 'Waiting' })).toBeHidden({ timeout: 30_000 });
   await expect(hand.getByText(/changed,/)).toBeVisible();
+});
+
+test('a plate with a slot and a hole is drawn, given its figures, and handed off with just those', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  await hand.getByRole('button', { name: 'all', exact: true }).click();
+  await hand.getByRole('button', { name: 'Drop', exact: true }).click();
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
+
+  const at = await onBench(page, 1000 / 760);
+  const pull = async (tool: string, from: [number, number], to: [number, number]) => {
+    await hand.getByRole('button', { name: tool, exact: true }).click();
+    const [a, b] = [at(...from), at(...to)];
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 4 });
+    await page.mouse.up();
+    await hand.getByRole('button', { name: tool, exact: true }).click();
+  };
+  const type = async (label: string, text: string) => {
+    const field = page.locator('drelk-line-form').getByRole('textbox', { name: label, exact: true });
+    await field.fill(text);
+    await field.press('Enter');
+    await expect(page.getByRole('button', { name: /^Undo: .* typed/ })).toBeVisible();
+  };
+  await pull('Rectangle', [0.2, 0.2], [0.8, 0.8]);
+  await expect(hand.getByRole('heading', { name: 'A true rectangle' })).toBeVisible();
+  await type('Width', '120 mm');
+  await type('Height', '80 mm');
+  await type('Corner radius', '6 mm');
+  await expect(hand.getByRole('heading', { name: 'A true rounded rectangle' })).toBeVisible();
+
+  // A figure that cannot be changes nothing.
+  await page.locator('drelk-line-form').getByRole('textbox', { name: 'Corner radius' }).fill('50 mm');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The corners are rounder than half the rectangle.')).toBeVisible();
+
+  await pull('Slot', [0.35, 0.45], [0.6, 0.55]);
+  await expect(hand.getByRole('heading', { name: 'A true slot' })).toBeVisible();
+  await type('Length', '40 mm');
+  await type('Width', '10 mm');
+  await pull('Circle', [0.65, 0.4], [0.67, 0.4]);
+  await expect(hand.getByRole('heading', { name: 'A true circle' })).toBeVisible();
+  await type('Diameter', '3/8 in');
+
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('1');
+  await expect(fact(page, 'holes').locator('.value')).toHaveText('2');
+  await goTo(page, 'Hand off');
+  const { text } = await handOff(page, 'DXF');
+  const drawing = new DxfParser().parseSync(text);
+  const entities = (drawing?.entities ?? []) as (Partial<IPolylineEntity> & Partial<ICircleEntity>)[];
+  // Quarters of rounds end where they are outermost, so that corners tell the whole size.
+  const sizes = entities.map(({ radius, vertices }) => {
+    if (radius !== undefined) return [2 * radius, 2 * radius];
+    const [xs, ys] = [vertices?.map(({ x }) => x) ?? [], vertices?.map(({ y }) => y) ?? []];
+    return [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  });
+  expect(sizes).toHaveLength(3);
+  for (const [width, height] of [
+    [120, 80],
+    [40, 10],
+    [9.525, 9.525],
+  ])
+    expect(sizes.some(([a, b]) => Math.abs(a - width) < 2e-3 && Math.abs(b - height) < 2e-3)).toBe(true);
+});
+
+test('a node is pulled, one is added and taken out, and all of it undone', async ({ page, server }) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  const nodes = fact(page, 'nodes').locator('.value');
+  const before = Number(await nodes.textContent());
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const at = await onBench(page, 1000 / 760);
+  const pull = async (from: { x: number; y: number }, to: { x: number; y: number }) => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(to.x, to.y, { steps: 4 });
+    await page.mouse.up();
+  };
+  await hand.getByRole('button', { name: 'Rectangle', exact: true }).click();
+  const [upper, lower] = [at(0.4, 0.84), at(0.6, 0.94)];
+  await pull(upper, lower);
+  await expect(nodes).toHaveText(String(before + 4));
+  await hand.getByRole('button', { name: 'Nodes', exact: true }).click();
+  await expect(hand.getByText('4 nodes.')).toBeVisible();
+  await pull(lower, { x: lower.x + 40, y: lower.y - 10 });
+  await expect(page.getByRole('button', { name: 'Undo: Node moved' })).toBeVisible();
+  await page.mouse.dblclick((upper.x + lower.x) / 2, upper.y);
+  await expect(nodes).toHaveText(String(before + 5));
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Undo: Node taken out' })).toBeVisible();
+  await expect(nodes).toHaveText(String(before + 4));
+  for (let k = 0; k < 4; k++) await page.keyboard.press('Control+z');
+  await expect(nodes).toHaveText(String(before));
 });

@@ -1,6 +1,6 @@
-import type { Contour } from '../contour';
-import { flatten } from '../flatten';
+import type { Contour, Point, Segment } from '../contour';
 import { solveLinear } from '../homography';
+import { splitSegment } from '../segment';
 import { type Form, type FormKind, distanceFrom } from './form';
 
 /** A form laid through a contour. */
@@ -13,16 +13,18 @@ export interface FittedForm {
 
 /** Places along a contour that are looked at. */
 const SAMPLES = 96;
-/** How closely it is followed, as a share of its size. */
-const FLAT = 0.00002;
+/** Chords by which a segment's length is measured. */
+const CHORDS = 6;
 /** Steps of least squares, at most, and the change below which they end, as a share of the size. */
 const STEPS = 40;
-const SETTLED = 1e-9;
+const SETTLED = 1e-14;
 const HOPES = 5;
 /** Polygons that are tried. */
 const SIDES = [3, 5, 6, 8];
 /** A form is proposed up to this share of its smaller side off. */
 const MOST_OFF = 0.08;
+/** Distances below this, in the contour's unit, are rounding: then the form with fewer figures is it. */
+const EXACT = 2e-3;
 /** One figure more is worth it where distances fall below this share. */
 const WORTH = 0.8;
 /** Turns that are tried for the smallest box around a contour. */
@@ -69,7 +71,7 @@ export function formsLike(contour: Contour): FittedForm[] {
     .filter(({ form, off }) => off <= MOST_OFF * Math.min(form.width, form.height) && isForm(form));
   const figures = ({ form }: FittedForm) =>
     FREE[form.kind].length - (form.kind === 'rectangle' && form.radius === 0 ? 1 : 0);
-  const cost = (one: FittedForm) => (one.rms + 1e-6 * size) / WORTH ** figures(one);
+  const cost = (one: FittedForm) => (one.rms + EXACT) / WORTH ** figures(one);
   const sorted = fitted.sort((a, b) => cost(a) - cost(b));
   return sorted.filter(
     ({ form }, k) =>
@@ -84,34 +86,37 @@ const isForm = ({ kind, width, height, radius }: Form) =>
   (kind !== 'slot' || width > height) &&
   (kind !== 'rectangle' || radius <= Math.min(width, height) / 2);
 
-/** Places evenly along a contour; undefined where it is too small or open. */
-function sampled(contour: Contour): Float64Array | undefined {
-  if (!contour.closed) return undefined;
-  const rough = flatten(contour, 0.5);
-  let [least, most] = [Infinity, -Infinity];
-  for (const value of rough) {
-    least = Math.min(least, value);
-    most = Math.max(most, value);
-  }
-  const line = flatten(contour, Math.max(1e-6, FLAT * (most - least)));
-  const count = line.length / 2;
-  const at = (i: number) => 2 * (i % count);
+/** Places evenly along a contour, each on its curve; undefined where it is too small or open. */
+function sampled({ start, segments, closed }: Contour): Float64Array | undefined {
+  if (!closed) return undefined;
+  const from = (k: number): Point => (k > 0 ? segments[k - 1] : start);
   let length = 0;
-  const lengths = Float64Array.from({ length: count }, (_, i) => {
-    length += Math.hypot(line[at(i + 1)] - line[at(i)], line[at(i + 1) + 1] - line[at(i) + 1]);
-    return length;
-  });
+  const lengths = segments.map((segment, k) => (length += lengthOf(from(k), segment)));
   if (!(length > 0)) return undefined;
   const points = new Float64Array(2 * SAMPLES);
-  for (let k = 0, i = 0; k < SAMPLES; k++) {
-    const far = ((k + 0.5) / SAMPLES) * length;
-    while (i < count - 1 && lengths[i] < far) i++;
-    const before = i > 0 ? lengths[i - 1] : 0;
-    const part = lengths[i] > before ? (far - before) / (lengths[i] - before) : 0;
-    points[2 * k] = line[at(i)] + part * (line[at(i + 1)] - line[at(i)]);
-    points[2 * k + 1] = line[at(i) + 1] + part * (line[at(i + 1) + 1] - line[at(i) + 1]);
+  for (let n = 0, k = 0; n < SAMPLES; n++) {
+    const far = ((n + 0.5) / SAMPLES) * length;
+    while (k < segments.length - 1 && lengths[k] < far) k++;
+    const before = k > 0 ? lengths[k - 1] : 0;
+    const share = lengths[k] > before ? (far - before) / (lengths[k] - before) : 0;
+    const { x, y } = splitSegment(from(k), segments[k], share)[0];
+    points[2 * n] = x;
+    points[2 * n + 1] = y;
   }
   return points;
+}
+
+/** Length of a segment, about. */
+function lengthOf(from: Point, segment: Segment): number {
+  if (segment.kind === 'line') return Math.hypot(segment.x - from.x, segment.y - from.y);
+  let length = 0;
+  let at = from;
+  for (let k = 1; k <= CHORDS; k++) {
+    const next: Point = k === CHORDS ? segment : splitSegment(from, segment, k / CHORDS)[0];
+    length += Math.hypot(next.x - at.x, next.y - at.y);
+    at = next;
+  }
+  return length;
 }
 
 /** The box of the least area around points, its longer side as its width. */
@@ -173,7 +178,7 @@ function settled(begun: Form, points: Float64Array, size: number, only?: (keyof 
       form = next;
       cost = better;
       damping = Math.max(1e-9, damping / 5);
-      if (gained < SETTLED * size * size) break;
+      if (gained < SETTLED * size * size + 1e-6 * cost) break;
       // What is still far off after some steps is no such form.
       if (step === HOPES && cost > points.length * (MOST_OFF * Math.min(form.width, form.height)) ** 2) break;
     } else {
@@ -185,7 +190,18 @@ function settled(begun: Form, points: Float64Array, size: number, only?: (keyof 
   const distance = distanceFrom(form);
   for (let i = 0; i < points.length; i += 2)
     off = Math.max(off, Math.abs(distance(points[i], points[i + 1])));
-  return { form, off, rms: Math.sqrt((2 * cost) / points.length) };
+  return { form: levelled(form), off, rms: Math.sqrt((2 * cost) / points.length) };
+}
+
+/** The same form with the side for its width that lies nearer to level; a slot's length is its longer one, however it lies. */
+function levelled(form: Form): Form {
+  const { kind, width, height } = form;
+  if (kind === 'circle') return { ...form, turn: 0 };
+  const half = Math.PI / (kind === 'polygon' ? form.sides : 1);
+  const period = kind === 'polygon' ? 2 * half : half;
+  const turn = form.turn - period * Math.round(form.turn / period);
+  if (kind === 'polygon' || kind === 'slot' || Math.abs(turn) <= Math.PI / 4) return { ...form, turn };
+  return { ...form, turn: turn - Math.sign(turn) * (Math.PI / 2), width: height, height: width };
 }
 
 function squares(form: Form, points: Float64Array): number {

@@ -48,6 +48,18 @@ describe.each(Object.entries(FORMS))('a %s', (_name, form) => {
   });
 });
 
+it('width is the side nearer to level, whichever is the longer, and figures are exact', () => {
+  const upright: Form = { ...base, kind: 'rectangle', turn: 0, width: 300, height: 301.7, radius: 15 };
+  const [{ form }] = formsLike(formContour(upright));
+  for (const key of ['width', 'height', 'radius', 'turn'] as const)
+    expect(form[key]).toBeCloseTo(upright[key], 4);
+  const tall = formsLike(formContour({ ...upright, height: 500, turn: 0.2 }))[0].form;
+  expect(tall.width).toBeCloseTo(300, 4);
+  expect(tall.turn).toBeCloseTo(0.2, 6);
+  const [round] = formsLike(formContour({ ...base, kind: 'circle', width: 36.0008, height: 36.0008 }));
+  expect(round.form.kind).toBe('circle');
+});
+
 it('what is none of them is none', () => {
   const star: Contour = {
     start: { x: 50, y: 0 },

@@ -82,6 +82,22 @@ export function changeContours(hand: Hand, ground: HandGround, changed: readonly
   return parts;
 }
 
+/** A contour that the hand made becomes another, in pixels of the paths; pen and plate stay. In place. */
+export function changePart(
+  hand: Hand,
+  { toSource }: Pick<HandGround, 'toSource'>,
+  { edit, part }: HandPart,
+  contour: Contour,
+): void {
+  const contours = [...hand[edit].contours];
+  const { pen, plate } = contours[part];
+  contours[part] = keptContour(contour, toSource, {
+    ...(pen === undefined ? {} : { pen }),
+    ...(plate === undefined ? {} : { plate }),
+  });
+  hand[edit] = { ...hand[edit], contours };
+}
+
 /** Contours are taken elsewhere by a map between places of the paths. In place; what they are from then on. */
 export const moveContours = (
   hand: Hand,

@@ -15,9 +15,9 @@ export function drawOverlay(
 ): void {
   if (mask) context.drawImage(mask, 0, 0, size.width, size.height);
   for (const line of lines) drawOverlayLine(context, line, pixel);
-  for (const { x, y } of grips) {
+  for (const { x, y, isMarked } of grips) {
     const half = GRIP * pixel;
-    context.fillStyle = COLOURS.paper;
+    context.fillStyle = isMarked ? COLOURS.mark : COLOURS.paper;
     context.strokeStyle = COLOURS.node;
     context.lineWidth = 2 * pixel;
     context.beginPath();

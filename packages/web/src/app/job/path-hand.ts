@@ -1,7 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   type Box,
-  type Changed,
   type Contour,
   HOLE,
   type Hand,
@@ -13,7 +12,9 @@ import {
   addContours,
   boxOf,
   changeContours,
+  changePart,
   composed,
+  contourAt,
   contourOf,
   copyContours,
   dropContours,
@@ -33,6 +34,7 @@ import {
   withHoles,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
+import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';
 import { Workbench } from './workbench';
 
@@ -53,8 +55,9 @@ const FLAT = 0.3;
 export class PathHand {
   private readonly work = inject(Workbench);
   private readonly state = inject(BenchState);
+  private readonly tools = inject(ToolBox);
   /** What was just made, to be picked once it is there. */
-  private made: readonly HandPart[] | undefined;
+  private readonly made = signal<readonly HandPart[] | undefined>(undefined);
   /** The paths that the picked ids are of. */
   private known: { name: string | undefined; paths: PathSet } | undefined;
 
@@ -110,19 +113,36 @@ export class PathHand {
     return clicked ?? numbers.find((k) => paths && (paths.flags[k] & HOLE) === 0) ?? numbers[0];
   });
 
+  /** The one contour that was just made, or changed, and is not among the paths as it is now. */
+  private readonly coming = computed((): HandPart | undefined => {
+    const made = this.made();
+    const one = made?.length === 1 ? made[0] : undefined;
+    return one && this.work.store.document()?.line.hand[one.edit]?.contours[one.part] ? one : undefined;
+  });
+  /** The contour that was clicked last, or is picked alone, or comes, in pixels of the paths. */
+  readonly chosenContour = computed((): Contour | undefined => {
+    const ground = this.ground();
+    const coming = this.coming();
+    const kept = coming && this.work.store.document()?.line.hand[coming.edit].contours[coming.part];
+    if (ground && kept) return mapContour(contourOf(kept), inverted(ground.toSource));
+    const k = this.chosen();
+    return ground && k !== undefined ? contourAt(ground.paths, k) : undefined;
+  });
+
   constructor() {
     inject(Commands).contribute([
       {
         key: 'Delete',
         does: 'Drop what is picked',
         when: () => this.state.stage() === 'line' && this.numbers().length > 0,
-        run: () => this.drop(),
+        run: () => this.takeOut(),
       },
     ]);
     // Ids are those of one set: in another, what was picked is found again.
     effect(() => {
       const view = this.work.view();
-      untracked(() => this.follow(view?.names.paths, view?.paths, view?.traced?.toSource));
+      const isSettled = this.work.standing() === 'worked out';
+      untracked(() => this.follow(view?.names.paths, view?.paths, view?.traced?.toSource, isSettled));
     });
   }
 
@@ -150,6 +170,13 @@ export class PathHand {
     this.state.picked.set(ids);
   }
 
+  /** The marked node goes where nodes are worked on, otherwise what is picked. */
+  private takeOut(): void {
+    const tool = this.tools.active();
+    if (tool?.takeOut) tool.takeOut();
+    else this.drop();
+  }
+
   drop(): void {
     const numbers = this.numbers();
     this.act(`${counted(numbers.length)} dropped`, (hand, ground) => {
@@ -174,9 +201,20 @@ export class PathHand {
     this.move(label, composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y))));
   }
 
-  /** A contour becomes another, in pixels of the paths. */
-  change(label: string, changed: Changed): void {
-    this.act(label, (hand, ground) => changeContours(hand, ground, [changed]));
+  /** The contour that was clicked last becomes another, in pixels of the paths. */
+  changeChosen(label: string, contour: Contour): void {
+    const ground = this.ground();
+    const number = this.chosen();
+    const part = this.coming();
+    if (part && ground)
+      this.work.store.change(label, ({ line }) => {
+        changePart(line.hand, ground, part, contour);
+      });
+    else if (number !== undefined) {
+      const pen = ground?.paths.pens[number] ?? NaN;
+      const changed = { number, contour, ...(Number.isNaN(pen) ? {} : { pen }) };
+      this.act(label, (hand, on) => changeContours(hand, on, [changed]));
+    }
   }
 
   /** Contours stand by themselves from now on, in pixels of the paths. */
@@ -184,7 +222,7 @@ export class PathHand {
     const ground = this.ground();
     if (!ground) return;
     this.work.store.change(label, ({ line }) => {
-      this.made = addContours(line.hand, ground, contours);
+      this.made.set(addContours(line.hand, ground, contours));
     });
   }
 
@@ -230,27 +268,29 @@ export class PathHand {
     const ground = this.ground();
     if (!ground || this.numbers().length === 0) return;
     this.work.store.change(label, ({ line }) => {
-      this.made = does(line.hand, ground);
+      this.made.set(does(line.hand, ground));
     });
   }
 
+  /** Follows what is picked into other paths; what was made counts until the paths are those of the document. */
   private follow(
     name: string | undefined,
     paths: PathSet | undefined,
     toSource: Homography | undefined,
+    isSettled: boolean,
   ): void {
-    if (!paths || name === this.known?.name) return;
-    const { known, made } = this;
-    const picked = this.state.picked();
-    this.known = { name, paths };
-    if (made) {
-      const there = pickParts(paths, made);
-      // A result that was on its way may come before the one that was asked for.
-      if (made.length > 0 && there.size === 0) return;
-      this.made = undefined;
-      this.state.picked.set(there);
-    } else if (known && toSource && picked.size > 0)
-      this.state.picked.set(pickedAgain(known.paths, picked, paths, toSource));
+    const { known } = this;
+    const made = this.made();
+    if (!paths || !toSource) return;
+    if (name !== known?.name) {
+      const picked = this.state.picked();
+      this.known = { name, paths };
+      const there = made && pickParts(paths, made);
+      if (there && (there.size > 0 || made.length === 0)) this.state.picked.set(there);
+      else if (known && picked.size > 0 && !made)
+        this.state.picked.set(pickedAgain(known.paths, picked, paths, toSource));
+    }
+    if (made && isSettled) this.made.set(undefined);
   }
 }
 

@@ -93,6 +93,14 @@ const DRAWINGS: Record<string, Drawing> = {
       [20, 5.5],
     ],
   },
+  nodes: {
+    stroke: 'M4 17C7 6 15 5 20 12',
+    nodes: [
+      [4, 17],
+      [11.5, 7.8],
+      [20, 12],
+    ],
+  },
   carry: {
     stroke: 'M3.5 16h7v4.5h-7zM9 13c1-5 4-7 8-7.5M13.5 3.5l3.8 2-2.3 3.7',
     nodes: [[17.3, 5.5]],

@@ -12,8 +12,8 @@ export interface OverlayLine {
 /** What a tool shows over the bench. */
 export interface Overlay {
   lines: readonly OverlayLine[];
-  /** Places that can be gripped and dragged, named for the keyboard. */
-  grips: readonly (Place & { name: string })[];
+  /** Places that can be gripped and dragged, named for the keyboard; the marked one is filled. */
+  grips: readonly (Place & { name: string; isMarked?: boolean })[];
   /** A picture laid over everything, such as the area that a pour takes. */
   mask?: ImageBitmap;
 }
@@ -39,6 +39,8 @@ export interface Tool {
   release(at: Place): void;
   /** The hand is taken away without letting go: what is half made is forgotten. */
   forget?(): void;
+  /** What the tool has marked is taken out. */
+  takeOut?(): void;
   /** The tool is put down: bitmaps are let go, half-made things forgotten. */
   putDown?(): void;
 }

@@ -5,7 +5,6 @@ import {
   type Figure,
   type FittedForm,
   type Form,
-  contourAt,
   figureOf,
   formContour,
   formsLike,
@@ -35,9 +34,8 @@ export class LineForm {
   private readonly hand = inject(PathHand);
   private readonly scale = computed(() => this.work.view()?.millimetresPerPixel ?? 1);
   private readonly forms = computed((): FittedForm[] => {
-    const paths = this.hand.ground()?.paths;
-    const k = this.hand.chosen();
-    return paths && k !== undefined ? formsLike(contourAt(paths, k)) : [];
+    const contour = this.hand.chosenContour();
+    return contour ? formsLike(contour) : [];
   });
   /** The form that the contour has already. */
   readonly own = computed((): FittedForm | undefined => this.forms().find(({ off }) => off <= IS_TRUE));
@@ -91,9 +89,7 @@ export class LineForm {
   }
 
   private become(label: string, form: Form): void {
-    const number = this.hand.chosen();
-    if (number === undefined) return;
-    this.hand.change(label[0].toUpperCase() + label.slice(1), { number, contour: formContour(form) });
+    this.hand.changeChosen(label[0].toUpperCase() + label.slice(1), formContour(form));
   }
 
   private sizeOf(form: Form): string {

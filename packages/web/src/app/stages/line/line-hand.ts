@@ -16,6 +16,7 @@ import {
 } from '@drelk/core';
 import { type DrawnForm, DrawFormTool, DrawRunTool } from '../../bench/tools/draw-tools';
 import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
+import { NodesTool } from '../../bench/tools/nodes-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { PathHand } from '../../job/path-hand';
 import { Workbench } from '../../job/workbench';
@@ -100,6 +101,22 @@ export class LineHand {
 
   drawRun(): void {
     this.tools.toggle('draw-run', () => new DrawRunTool(this.hand, this.work));
+  }
+
+  /** Whether nodes are being worked on, how many there are, and whether one is marked. */
+  readonly nodes = computed(() => {
+    const tool = this.tools.active();
+    if (!(tool instanceof NodesTool)) return undefined;
+    const { all, shown } = tool.counts();
+    return {
+      tool,
+      says: shown < all ? `${shown} of ${all} nodes shown: from nearer there are more.` : `${all} nodes.`,
+      isMarked: tool.node() !== undefined,
+    };
+  });
+
+  editNodes(): void {
+    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.work));
   }
 
   carry(): void {
