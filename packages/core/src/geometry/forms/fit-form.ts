@@ -27,6 +27,8 @@ const MOST_OFF = 0.08;
 const EXACT = 2e-3;
 /** One figure more is worth it where distances fall below this share. */
 const WORTH = 0.8;
+/** Forms are told apart where their sides differ by this share. */
+const APART = 0.03;
 /** Turns that are tried for the smallest box around a contour. */
 const TURNS = 90;
 
@@ -68,7 +70,7 @@ export function formsLike(contour: Contour): FittedForm[] {
     .map((form, k) =>
       settled(form, points, size, k === 1 ? ['x', 'y', 'turn', 'width', 'height'] : undefined),
     )
-    .filter(({ form, off }) => off <= MOST_OFF * Math.min(form.width, form.height) && isForm(form));
+    .filter(({ form, off }) => off <= MOST_OFF * Math.min(form.width, form.height) && isItself(form));
   const figures = ({ form }: FittedForm) =>
     FREE[form.kind].length - (form.kind === 'rectangle' && form.radius === 0 ? 1 : 0);
   const cost = (one: FittedForm) => (one.rms + EXACT) / WORTH ** figures(one);
@@ -78,6 +80,14 @@ export function formsLike(contour: Contour): FittedForm[] {
       sorted.findIndex((other) => other.form.kind === form.kind && other.form.sides === form.sides) === k,
   );
 }
+
+/** Whether a form is what it is called: an ellipse that is all but round is a circle, a rectangle that is a slot is one. */
+const isItself = (form: Form): boolean => {
+  const { kind, width, height, radius } = form;
+  if (!isForm(form)) return false;
+  if (kind === 'ellipse') return Math.abs(width - height) > APART * Math.max(width, height);
+  return kind !== 'rectangle' || 2 * radius < (1 - APART) * Math.min(width, height);
+};
 
 const isForm = ({ kind, width, height, radius }: Form) =>
   width > 0 &&
