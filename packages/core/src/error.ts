@@ -11,6 +11,7 @@ export type ErrorCode =
   | 'bad-length'
   | 'bad-angle'
   | 'bad-figure'
+  | 'nothing-left'
   | 'bad-document'
   | 'bad-drawing'
   | 'empty-drawing'

@@ -23,3 +23,4 @@ export * from './forms/fit-form';
 export * from './segment';
 export * from './nodes';
 export * from './without-node';
+export * from './curved/combine';

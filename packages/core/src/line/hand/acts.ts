@@ -1,13 +1,17 @@
 import {
+  type Combining,
   type Contour,
   HOLE,
   type Homography,
   type PathOwner,
   type PathSet,
+  combineAreas,
   contourAt,
   localScale,
   mapContour,
+  signedArea,
 } from '../../geometry';
+import { DrelkError } from '../../error';
 import { type Hand, type HandContour, type HandEdit, keptContour } from './hand';
 import { tracedAnchor } from './replay';
 
@@ -105,6 +109,65 @@ export const moveContours = (
   numbers: readonly number[],
   map: Homography,
 ): HandPart[] => changeContours(hand, ground, movedBy(ground.paths, numbers, map));
+
+/**
+ * Shapes become one: united, all others taken away from the largest, or what all have in common. What comes of it stands for
+ * everything it was made from. In place; what it is from then on. Throws `nothing-left` where nothing would be.
+ */
+export function combineShapes(
+  hand: Hand,
+  ground: HandGround,
+  numbers: readonly number[],
+  how: Combining,
+): HandPart[] {
+  const { paths, toSource } = ground;
+  const shapes = new Map<number, Contour[]>();
+  for (const k of numbers)
+    shapes.set(paths.shapes[k], [...(shapes.get(paths.shapes[k]) ?? []), contourAt(paths, k)]);
+  const [first, ...others] = [...shapes.values()].sort((a, b) => areaOf(b) - areaOf(a));
+  const result = others.reduce(
+    (sofar, other) => combineAreas(how, sofar, other),
+    combineAreas('unite', first),
+  );
+  if (result.length === 0)
+    throw new DrelkError(
+      'nothing-left',
+      'Nothing would be left of these shapes.',
+      how === 'keep common' ? 'They have nothing in common.' : 'The others cover all of the largest.',
+    );
+  const from = numbers.filter((k) => paths.edits[k] === 0).map((k) => tracedAnchor(paths, k, toSource));
+  const more = takenFrom(hand, ground, numbers);
+  const plate = numbers.map((k) => paths.plates[k]).find((one) => one >= 0);
+  const id = nextId(hand);
+  hand[id] = {
+    from: [...from, ...more],
+    contours: result.map((contour) =>
+      keptContour(contour, toSource, plate === undefined ? {} : { plate: ground.colours[plate] }),
+    ),
+  };
+  return partsOf(id, result.length);
+}
+
+/** Takes contours of the hand out of their edits; what edits stood for of which nothing is left. */
+function takenFrom(hand: Hand, { paths }: HandGround, numbers: readonly number[]): HandEdit['from'] {
+  const gone = new Map<number, Set<number>>();
+  for (const k of numbers)
+    if (paths.edits[k] > 0)
+      gone.set(paths.edits[k], (gone.get(paths.edits[k]) ?? new Set()).add(paths.parts[k]));
+  return [...gone].flatMap(([edit, parts]) => {
+    const contours = hand[edit].contours.filter((_, part) => !parts.has(part));
+    if (contours.length > 0) {
+      hand[edit] = { ...hand[edit], contours };
+      return [];
+    }
+    const { from } = hand[edit];
+    letGo(hand, edit);
+    return from;
+  });
+}
+
+const areaOf = (contours: readonly Contour[]): number =>
+  contours.reduce((sum, contour) => sum + signedArea(contour), 0);
 
 /** New contours stand by themselves: those of one act as one edit. In place; what they are. */
 export function addContours(

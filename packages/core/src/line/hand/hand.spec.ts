@@ -12,7 +12,16 @@ import {
 } from '../../geometry';
 import { leaf } from '../../testing/curves';
 import { random } from '../../testing/pictures';
-import { copyContours, dropContours, keepAsDrawn, kindOfEdit, letGo, moveContours, withHoles } from './acts';
+import {
+  combineShapes,
+  copyContours,
+  dropContours,
+  keepAsDrawn,
+  kindOfEdit,
+  letGo,
+  moveContours,
+  withHoles,
+} from './acts';
 import { foundAgain } from './anchor';
 import { type Hand, contourOf, isWhole, keptContour } from './hand';
 import { pickBy, pickInBox, pickInLoop, pickLike, pickSmaller } from './picks';
@@ -125,6 +134,28 @@ describe('what the hand did', () => {
     expect(shapes).toHaveLength(6);
     dropContours(hand, ground(paths), [paths.edits.findIndex((edit) => edit === 1)]);
     expect(hand).toEqual({});
+  });
+
+  it('shapes united, taken away and in common stand for all they were made from', () => {
+    const over = packPaths([ring(60, 60, 40), ring(100, 60, 30), ring(300, 60, 10)]);
+    for (const [how, count] of [
+      ['unite', 2],
+      ['take away', 2],
+      ['keep common', 2],
+    ] as const) {
+      const hand: Hand = {};
+      combineShapes(hand, ground(over), [0, 1], how);
+      expect(hand[1].from).toHaveLength(2);
+      const { paths, shapes, parked } = after(hand, over);
+      expect(parked).toEqual([]);
+      expect(shapes).toHaveLength(count);
+      // Made of what was made: it stands for the same.
+      const numbers = Array.from(paths.ids.keys()).filter((k) => paths.edits[k] === 1);
+      combineShapes(hand, ground(paths), [...numbers, paths.edits.indexOf(0)], 'unite');
+      expect(Object.values(hand).flatMap(({ from }) => from)).toHaveLength(3);
+      expect(after(hand, over).shapes).toHaveLength(2);
+    }
+    expect(() => combineShapes({}, ground(over), [0, 2], 'keep common')).toThrow('Nothing would be left');
   });
 
   it('waits where what it was made of is gone, and can be kept or let go', () => {

@@ -1,6 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   type Box,
+  type Combining,
   type Contour,
   HOLE,
   type Hand,
@@ -13,6 +14,7 @@ import {
   boxOf,
   changeContours,
   changePart,
+  combineShapes,
   composed,
   contourAt,
   contourOf,
@@ -199,6 +201,19 @@ export class PathHand {
     if (!box) return;
     const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
     this.move(label, composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y))));
+  }
+
+  /** Shapes that are picked become one. */
+  combine(how: Combining): void {
+    const numbers = this.numbers();
+    const label = { unite: 'united', 'take away': 'taken away', 'keep common': 'kept in common' }[how];
+    try {
+      this.act(`${counted(numbers.length)} ${label}`, (hand, ground) =>
+        combineShapes(hand, ground, numbers, how),
+      );
+    } catch (problem) {
+      this.work.tell(problem);
+    }
   }
 
   /** The contour that was clicked last becomes another, in pixels of the paths. */

@@ -64,6 +64,12 @@ export class LineHand {
     const scale = this.work.view()?.millimetresPerPixel ?? 1;
     return box && { width: (box.right - box.left) * scale, height: (box.bottom - box.top) * scale };
   });
+  /** Shapes of which something is picked, single lines aside. */
+  readonly shapes = computed(() => {
+    const paths = this.hand.ground()?.paths;
+    const areas = this.hand.numbers().filter((k) => paths && Number.isNaN(paths.pens[k]));
+    return new Set(areas.map((k) => paths?.shapes[k])).size;
+  });
   readonly hasHoles = computed(() => {
     const paths = this.hand.ground()?.paths;
     const holes = this.hand.numbers().filter((k) => paths && (paths.flags[k] & HOLE) !== 0);
