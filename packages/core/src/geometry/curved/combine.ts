@@ -4,7 +4,7 @@ import { contourLength, signedArea } from '../measure';
 import { reverseContour } from '../transform';
 import { type FinePolygons, cornerAfter, finePolygons, shareAfter } from './fine-polygons';
 import { meetingNear } from './meet';
-import { type On, partBack, partBetween } from './part';
+import { END, type On, partBack, partBetween } from './part';
 
 /** How finely curves are followed while it is worked out what lies where; and parts of the unit that places are counted in. */
 const FLAT = 0.005;
@@ -218,7 +218,16 @@ function joined(fine: FinePolygons, runs: readonly Run[], corners: readonly Corn
 
 function partOf(fine: FinePolygons, run: Run, from: On, to: On): Segment[] {
   const contour = fine.contours[fine.contour[run.chord]];
-  return run.to > run.from ? partBetween(contour, from, to) : partBack(contour, from, to);
+  const isForward = run.to > run.from;
+  const goesAhead = (a: On, b: On) =>
+    (isForward ? 1 : -1) * (b.segment + b.share - a.segment - a.share) > END;
+  const [begun, ended] = [onCurve(fine, run.chord, run.from), onCurve(fine, run.lastChord, run.lastTo)];
+  const isAhead = goesAhead(begun, ended);
+  // Two meetings so close that they changed places have nothing between them, or all of the rest.
+  const isTurned = isAhead !== goesAhead(from, to);
+  if (isTurned && isAhead) return [];
+  const [first, last] = isTurned ? [begun, ended] : [from, to];
+  return isForward ? partBetween(contour, first, last) : partBack(contour, first, last);
 }
 
 /** Where a run ends and the next begins: on the curve of each, and the place both share. */

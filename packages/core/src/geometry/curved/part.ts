@@ -9,7 +9,7 @@ export interface On {
 }
 
 /** Shares nearer than this to an end of a segment are that end. */
-const END = 1e-9;
+export const END = 1e-9;
 
 /** The place itself. */
 export function placeOn({ start, segments }: Contour, { segment, share }: On): Point {
