@@ -14,6 +14,7 @@ import {
 } from '@drelk/core';
 import { accuracy } from './accuracy/accuracy';
 import { inkRows } from './ink';
+import { handRows } from './hand';
 import { lineRows, noiseRow } from './line';
 import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
@@ -161,10 +162,16 @@ async function ink(): Promise<void> {
   print('Ink of the demo’s pictures with nothing touched, against what was drawn', await inkRows());
 }
 
+/** Paths put right by hand. */
+function hand(): void {
+  print('Paths put right by hand; medians of 5, turn and turn about', handRows());
+}
+
 const part = process.argv[2];
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
 else if (part === 'line') await line();
+else if (part === 'hand') hand();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
   await accuracy(
@@ -178,6 +185,6 @@ else if (part === 'flat') await flat(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.
-  for (const one of ['speed', 'line', 'operations', 'ink'])
+  for (const one of ['speed', 'line', 'hand', 'operations', 'ink'])
     execFileSync(process.execPath, ['--expose-gc', process.argv[1], one], { stdio: 'inherit' });
 }

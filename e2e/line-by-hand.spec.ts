@@ -174,3 +174,45 @@ test('a node is pulled, one is added and taken out, and all of it undone', async
   for (let k = 0; k < 4; k++) await page.keyboard.press('Control+z');
   await expect(nodes).toHaveText(String(before));
 });
+
+test('shapes are united so that they hang together, and what is drawn is taken away', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  const shapes = fact(page, 'shapes').locator('.value');
+  const holes = fact(page, 'holes').locator('.value');
+  await expect(shapes).toHaveText('10');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const at = await onBench(page, 1000 / 760);
+  const pull = async (tool: string, from: [number, number], to: [number, number]) => {
+    await hand.getByRole('button', { name: tool, exact: true }).click();
+    const [a, b] = [at(...from), at(...to)];
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 4 });
+    await page.mouse.up();
+    await hand.getByRole('button', { name: tool, exact: true }).click();
+  };
+  // A bar across body and wings, then all outer contours with their holes.
+  await pull('Rectangle', [0.3, 0.42], [0.7, 0.46]);
+  await expect(page.getByRole('button', { name: 'Undo: A rectangle drawn' })).toBeVisible();
+  await hand.getByRole('button', { name: 'all', exact: true }).click();
+  await hand.getByRole('button', { name: 'Unite', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Undo: \d+ contours united/ })).toBeVisible();
+  // Body and both upper wings are one now.
+  await expect.poll(async () => Number(await shapes.textContent())).toBeLessThan(10);
+  await expect(fact(page, 'open ends').locator('.value')).toHaveText('0');
+  const before = Number(await holes.textContent());
+
+  // A round hole to hang it by.
+  await pull('Circle', [0.5, 0.44], [0.51, 0.44]);
+  await hand.getByRole('button', { name: 'all', exact: true }).click();
+  await hand.getByRole('button', { name: 'Take away from the largest' }).click();
+  await expect(page.getByRole('button', { name: /^Undo: \d+ contours taken away/ })).toBeVisible();
+  await expect(shapes).toHaveText('1');
+  expect(Number(await holes.textContent())).toBeGreaterThan(0);
+  expect(before).toBeGreaterThan(0);
+});

@@ -1,4 +1,4 @@
-import type { Lab } from '../raster';
+import { type Lab, okLab } from '../raster';
 
 /** Hues of OKLab in degrees, from each of which its name holds on. */
 const HUES: [number, string][] = [
@@ -12,6 +12,12 @@ const HUES: [number, string][] = [
   [290, 'purple'],
   [338, 'pink'],
 ];
+
+/** What people would call a colour written #rrggbb. */
+export function nameOfHex(colour: string): string {
+  const value = parseInt(colour.slice(1), 16);
+  return colourName(okLab(value >> 16, (value >> 8) & 255, value & 255));
+}
 
 /**
  * What people would call a colour: one of the eleven basic colour terms (Berlin and Kay 1969) or teal, with dark or

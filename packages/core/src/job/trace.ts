@@ -10,11 +10,12 @@ import {
   packPaths,
   scaledAndMoved,
 } from '../geometry';
-import { type Kind, PHOTO_PIXELS } from '../ink';
+import { type Kind, PHOTO_PIXELS, nameOfHex } from '../ink';
 import {
   type ContourSet,
   type LineResult,
   type Match,
+  coloursWith,
   matchShapes,
   refusalOf,
   replayHand,
@@ -99,7 +100,7 @@ export function tracePicture(
       ? toleranceOf(ink.value.settings.kind, source.picture, reduction)
       : Math.max(LEAST_TOLERANCE, asked / scale.millimetresPerPixel);
   const line = runLine(document.line, tolerance, reduction, { ink, contours }, step, context);
-  const plates = platesOf(ink.value);
+  const plates = withHandsPlates(platesOf(ink.value), document);
   const byHand = handOver(document, line, { toSource: plan.toSource, reduction, plates }, step);
   const match = step('line', 'match', byHand.key, () =>
     matchShapes(line.value.rims, byHand.value.shapes, height),
@@ -135,6 +136,22 @@ export function tracePicture(
       tolerance,
     },
   };
+}
+
+/** Plates of the ink, and after them those that only the hand uses, by the names of their colours. */
+function withHandsPlates(plates: readonly DrawingPlate[], { line: { hand } }: JobDocument): DrawingPlate[] {
+  const colours = coloursWith(
+    plates.map(({ colour }) => colour),
+    hand,
+  );
+  const taken = new Set(plates.map(({ name }) => name));
+  const more = colours.slice(plates.length).map((colour) => {
+    const called = nameOfHex(colour);
+    const name = taken.has(called) ? `${called} ${colour}` : called;
+    taken.add(name);
+    return { name, colour };
+  });
+  return [...plates, ...more];
 }
 
 /** Paths once the hand's edits are done again, and which of those wait. */

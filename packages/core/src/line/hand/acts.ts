@@ -2,6 +2,7 @@ import {
   type Combining,
   type Contour,
   HOLE,
+  IDENTITY,
   type Homography,
   type PathOwner,
   type PathSet,
@@ -57,6 +58,8 @@ export interface Changed {
   contour: Contour;
   /** Width of the stroke where it is a single line. */
   pen?: number;
+  /** Colour of the plate it goes to; the one it has where nothing is said. */
+  plate?: string;
 }
 
 /**
@@ -101,6 +104,19 @@ export function changePart(
   });
   hand[edit] = { ...hand[edit], contours };
 }
+
+/** Contours go to the plate of a colour. In place; what they are from then on. */
+export const putInPlate = (
+  hand: Hand,
+  ground: HandGround,
+  numbers: readonly number[],
+  plate: string,
+): HandPart[] =>
+  changeContours(
+    hand,
+    ground,
+    movedBy(ground.paths, numbers, IDENTITY).map((one) => ({ ...one, plate })),
+  );
 
 /** Contours are taken elsewhere by a map between places of the paths. In place; what they are from then on. */
 export const moveContours = (
@@ -233,11 +249,14 @@ const movedBy = (paths: PathSet, numbers: readonly number[], map: Homography): C
   });
 
 /** A changed contour as the hand keeps it, with the plate it had. */
-function keptOf({ paths, toSource, colours }: HandGround, { number, contour, pen }: Changed): HandContour {
-  const plate = paths.plates[number];
+function keptOf(
+  { paths, toSource, colours }: HandGround,
+  { number, contour, pen, plate }: Changed,
+): HandContour {
+  const colour = plate ?? colours[paths.plates[number]];
   return keptContour(contour, toSource, {
     ...(pen === undefined ? {} : { pen: pen * localScale(toSource, contour.start) }),
-    ...(plate < 0 ? {} : { plate: colours[plate] }),
+    ...(colour ? { plate: colour } : {}),
   });
 }
 

@@ -13,6 +13,7 @@ import {
 import { leaf } from '../../testing/curves';
 import { random } from '../../testing/pictures';
 import {
+  addContours,
   combineShapes,
   copyContours,
   dropContours,
@@ -20,10 +21,11 @@ import {
   kindOfEdit,
   letGo,
   moveContours,
+  putInPlate,
   withHoles,
 } from './acts';
 import { foundAgain } from './anchor';
-import { type Hand, contourOf, isWhole, keptContour } from './hand';
+import { type Hand, coloursWith, contourOf, isWhole, keptContour } from './hand';
 import { pickBy, pickInBox, pickInLoop, pickLike, pickSmaller } from './picks';
 import { replayHand, tracedAnchor } from './replay';
 
@@ -126,6 +128,20 @@ describe('what the hand did', () => {
     expect(turnedBack.right - turnedBack.left).toBeCloseTo(80, 2);
   });
 
+  it('contours are put in a plate, an existing one or a new one', () => {
+    const hand: Hand = {};
+    expect(putInPlate(hand, ground(traced), [0, 1], '#aa3300')).toHaveLength(2);
+    const colours = coloursWith(['#102030', '#ffffff'], hand);
+    expect(colours).toEqual(['#102030', '#ffffff', '#aa3300']);
+    const { shapes, owners } = replayHand(traced, hand, IDENTITY, colours);
+    expect(shapes.filter(({ plate }) => plate === 2)).toHaveLength(1);
+    const paths = packPaths(shapes, 1, owners);
+    const numbers = Array.from(paths.ids.keys()).filter((k) => paths.edits[k] === 1);
+    putInPlate(hand, { paths, toSource: IDENTITY, colours }, numbers, '#102030');
+    expect(hand[1].contours.map(({ plate }) => plate)).toEqual(['#102030', '#102030']);
+    expect(coloursWith(['#102030'], hand)).toEqual(['#102030']);
+  });
+
   it('copies stand by themselves, and go when they are dropped', () => {
     const hand: Hand = {};
     copyContours(hand, ground(traced), [5], scaledAndMoved(1, 1, 100, 100));
@@ -134,6 +150,21 @@ describe('what the hand did', () => {
     expect(shapes).toHaveLength(6);
     dropContours(hand, ground(paths), [paths.edits.findIndex((edit) => edit === 1)]);
     expect(hand).toEqual({});
+  });
+
+  it('what lies across others is a shape by itself, with its own holes', () => {
+    const hand: Hand = {};
+    addContours(hand, ground(traced), [
+      { contour: circleContour({ x: 130, y: 60 }, 45) },
+      { contour: circleContour({ x: 130, y: 60 }, 5) },
+    ]);
+    const { shapes } = after(hand);
+    expect(shapes).toHaveLength(6);
+    expect(shapes.map(({ holes }) => holes.length).sort()).toEqual([0, 0, 0, 1, 1, 1]);
+    // What lies within another is a hole of it.
+    const within: Hand = {};
+    addContours(within, ground(traced), [{ contour: circleContour({ x: 60, y: 92 }, 5) }]);
+    expect(after(within).shapes).toHaveLength(5);
   });
 
   it('shapes united, taken away and in common stand for all they were made from', () => {

@@ -75,6 +75,12 @@ export function isWhole({ closed, kinds, places }: HandContour): boolean {
   return count === places.length && (!closed || (places[end] === places[0] && places[end + 1] === places[1]));
 }
 
+/** Colours of plates, with those after them that only the hand uses. */
+export function coloursWith(colours: readonly string[], hand: Hand): string[] {
+  const own = Object.values(hand).flatMap(({ contours }) => contours.flatMap(({ plate }) => plate ?? []));
+  return [...colours, ...new Set(own.filter((colour) => !colours.includes(colour)))];
+}
+
 /** Edits with their ids, in the order they were made. */
 export const editsInOrder = (hand: Hand): { id: number; edit: HandEdit }[] =>
   Object.keys(hand)

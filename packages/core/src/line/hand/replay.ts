@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import {
   type Box,
   type Contour,
@@ -9,6 +10,7 @@ import {
   boxOf,
   contourAt,
   directed,
+  findCrossings,
   inverted,
   localScale,
   mapContour,
@@ -28,6 +30,8 @@ export interface HandResult {
 
 /** How finely curves are followed to see what lies in what, in pixels. */
 const NEST = 0.1;
+/** How closely it is looked whether contours cross, in pixels. */
+const CLOSE = 0.02;
 /** What overlaps an edit's box by this share of both stands where the edit would. */
 const STANDS_THERE = 0.3;
 
@@ -141,22 +145,44 @@ function nested(loose: readonly Loose[]): Pick<HandResult, 'shapes' | 'owners'> 
   for (const plate of plates) {
     const more = plate === undefined ? {} : { plate };
     const own = loose.filter((one) => one.plate === plate);
-    const areas = own.filter(isArea);
-    for (const { outer, holes } of nestingOf(
-      areas.map(({ contour }) => contour),
-      NEST,
-    )) {
-      shapes.push({
-        outer: directed(areas[outer].contour, true),
-        holes: holes.map((hole) => directed(areas[hole].contour, false)),
-        ...more,
-      });
-      owners.push(...[outer, ...holes].map((k) => areas[k].owner));
-    }
+    for (const areas of lyingTogether(own.filter(isArea)))
+      for (const { outer, holes } of nestingOf(
+        areas.map(({ contour }) => contour),
+        NEST,
+      )) {
+        shapes.push({
+          outer: directed(areas[outer].contour, true),
+          holes: holes.map((hole) => directed(areas[hole].contour, false)),
+          ...more,
+        });
+        owners.push(...[outer, ...holes].map((k) => areas[k].owner));
+      }
     for (const { contour, owner, pen } of own.filter((one) => !isArea(one))) {
       shapes.push({ outer: contour, holes: [], ...(pen === undefined ? {} : { pen }), ...more });
       owners.push(owner);
     }
   }
   return { shapes, owners };
+}
+
+/**
+ * Areas among which it can be said what lies in what: all but those of edits that lie across others, which are shapes by
+ * themselves until they are united with them, or taken away.
+ */
+function lyingTogether(areas: readonly Loose[]): Loose[][] {
+  const index = new Flatbush(Math.max(1, areas.length));
+  const boxes = areas.map(({ contour }) => boxOf([contour]) ?? { left: 0, top: 0, right: 0, bottom: 0 });
+  for (const { left, top, right, bottom } of boxes) index.add(left, top, right, bottom);
+  if (areas.length === 0) return [];
+  index.finish();
+  const across = new Set<number>();
+  areas.forEach(({ contour, owner }, k) => {
+    if (owner.edit === 0 || across.has(owner.edit)) return;
+    const { left, top, right, bottom } = boxes[k];
+    const others = index.search(left, top, right, bottom, (n) => areas[n].owner.edit !== owner.edit);
+    if (others.some((n) => findCrossings([contour, areas[n].contour], CLOSE).length > 0))
+      across.add(owner.edit);
+  });
+  const edits = [...across].map((edit) => areas.filter(({ owner }) => owner.edit === edit));
+  return [areas.filter(({ owner }) => !across.has(owner.edit)), ...edits];
 }

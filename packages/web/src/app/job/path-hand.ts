@@ -32,6 +32,7 @@ import {
   originAt,
   pickParts,
   pickedAgain,
+  putInPlate,
   scaledAndMoved,
   withHoles,
 } from '@drelk/core';
@@ -201,6 +202,14 @@ export class PathHand {
     if (!box) return;
     const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
     this.move(label, composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y))));
+  }
+
+  /** What is picked goes to the plate of a colour. */
+  putInPlate(colour: string): void {
+    const numbers = this.numbers();
+    this.act(`${counted(numbers.length)} put in a plate`, (hand, ground) =>
+      putInPlate(hand, ground, numbers, colour),
+    );
   }
 
   /** Shapes that are picked become one. */

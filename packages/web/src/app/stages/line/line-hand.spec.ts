@@ -66,6 +66,18 @@ describe('line by hand', () => {
     expect(hand.numbers()).toEqual([0, 2, 3]);
   });
 
+  it('what is picked is put in a plate of a new colour', () => {
+    const { pick, element, edits, fixture, store } = work();
+    pick(paths.ids[2]);
+    const colour = element.querySelector<HTMLInputElement>('input[type=color]');
+    if (!colour) throw new Error('no colour');
+    colour.value = '#224466';
+    colour.dispatchEvent(new Event('change'));
+    fixture.detectChanges();
+    expect(edits()[1].contours[0].plate).toBe('#224466');
+    expect(store.undoLabel()).toBe('A contour put in a plate');
+  });
+
   it('typed figures move, turn and size; what cannot be read is told and changes nothing', () => {
     const { pick, press, edits, store, element, work: bench } = work();
     pick(paths.ids[2]);

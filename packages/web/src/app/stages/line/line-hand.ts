@@ -6,6 +6,7 @@ import {
   HOLE,
   PICKS,
   type Pick,
+  nameOfHex,
   parseAngle,
   parseOffset,
   pickBy,
@@ -30,6 +31,8 @@ import { LineForm } from './line-form';
 const MOST_LISTED = 40;
 /** Contours no larger than this, in millimetres, are proposed as small. */
 const SMALL = 1;
+/** The first colour that is offered for a new plate. */
+const NEW_COLOUR = '#b3402a';
 
 /** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
 @Component({
@@ -53,6 +56,7 @@ export class LineHand {
   private readonly tools = inject(ToolBox);
   readonly picks = PICKS;
   readonly small = SMALL;
+  readonly newColour = NEW_COLOUR;
   readonly across = signal('0');
   readonly down = signal('0');
   readonly degrees = signal('90');
@@ -69,6 +73,16 @@ export class LineHand {
     const paths = this.hand.ground()?.paths;
     const areas = this.hand.numbers().filter((k) => paths && Number.isNaN(paths.pens[k]));
     return new Set(areas.map((k) => paths?.shapes[k])).size;
+  });
+  /** Plates there are, by the names of their colours, and whether what is picked is in them. */
+  readonly plates = computed(() => {
+    const ground = this.hand.ground();
+    const own = new Set(this.hand.numbers().map((k) => ground?.paths.plates[k]));
+    return (ground?.colours ?? []).map((colour, k) => ({
+      colour,
+      name: nameOfHex(colour),
+      isOwn: own.has(k),
+    }));
   });
   readonly hasHoles = computed(() => {
     const paths = this.hand.ground()?.paths;
@@ -127,6 +141,10 @@ export class LineHand {
 
   carry(): void {
     this.tools.toggle('carry', () => new CarryTool(this.hand));
+  }
+
+  putInNew(event: Event): void {
+    this.hand.putInPlate((event.target as HTMLInputElement).value);
   }
 
   pickBy(pick: Pick): void {
