@@ -1,17 +1,6 @@
+import { COLOURS } from './colours';
 import type { PathStyle } from './layout';
 import type { DrawnNodes, DrawnPaths } from './drawn-paths';
-
-/** Colours on the bench: it shows paper in either light, so they do not change with it. */
-export const COLOURS = {
-  paper: '#fffdf8',
-  cut: '#3b4570',
-  fill: '#4a5580',
-  node: '#2f6f62',
-  ink: '#2a2620',
-  missed: '#c4512d',
-  extra: '#1d86ad',
-  mark: '#b8862b',
-};
 
 /** What is drawn on: a canvas of the page, or one of a worker. */
 export type DrawingContext = Pick<
@@ -42,11 +31,12 @@ export function drawPaths(
   nodes?: DrawnNodes,
 ): void {
   if (style === 'filled') {
-    if (paths.plates.length === 0) fillPaths(context, paths, COLOURS.fill);
     for (const { colour, path } of paths.plates) {
       context.fillStyle = colour;
       context.fill(path, 'evenodd');
     }
+    const { all, lines } = paths;
+    fillPaths(context, { all: paths.plates.length > 0 ? undefined : all, lines }, COLOURS.fill);
     return;
   }
   context.lineJoin = 'round';
@@ -60,11 +50,11 @@ export function drawPaths(
 /** Areas filled, and lines drawn as wide as the strokes they stand for. */
 export function fillPaths(
   context: DrawingContext,
-  { all, lines }: Pick<DrawnPaths, 'all' | 'lines'>,
+  { all, lines }: { all: Path2D | undefined } & Pick<DrawnPaths, 'lines'>,
   colour: string,
 ): void {
   context.fillStyle = context.strokeStyle = colour;
-  context.fill(all, 'evenodd');
+  if (all) context.fill(all, 'evenodd');
   context.lineCap = context.lineJoin = 'round';
   for (const { pen, path } of lines) {
     context.lineWidth = pen;

@@ -1,5 +1,5 @@
 import Konva from 'konva';
-import { COLOURS } from './bench-drawing';
+import { COLOURS } from './colours';
 import type { BenchLayer } from './layout';
 
 /** The Konva objects of the bench, made once. */

@@ -16,7 +16,7 @@ import { Lighting } from '../job/lighting';
 import { PathHand } from '../job/path-hand';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
-import { COLOURS } from './bench-drawing';
+import { COLOURS } from './colours';
 import { BenchHand } from './bench-hand';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';

@@ -1,4 +1,4 @@
-import { COLOURS } from './bench-drawing';
+import { COLOURS } from './colours';
 import type { Overlay, OverlayLine } from './tools/tool';
 
 /** Half the size of a grip on screen, and how near to it a press counts as on it, in screen pixels. */

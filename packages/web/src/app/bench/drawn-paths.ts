@@ -8,6 +8,7 @@ import {
   contourAt,
   eachSegment,
 } from '@drelk/core';
+import { COLOURS } from './colours';
 
 /** A set of paths, or what is in view of it, made ready for drawing. */
 export interface DrawnPaths {
@@ -36,11 +37,15 @@ export function drawnPaths(set: PathSet, colours: readonly string[], view?: Box)
       continue;
     }
     drawContour(all, set, k);
-    const colour = colours[set.plates[k]];
+    const colour = colourOf(set, k, colours);
     if (colour !== undefined) drawContour(kept(plates, colour), set, k);
   }
   return drawnOf(all, plates, lines);
 }
+
+/** The colour of a contour's plate; that of ink for one in none, where others are in some. */
+const colourOf = (set: PathSet, k: number, colours: readonly string[]): string | undefined =>
+  (colours[set.plates[k]] as string | undefined) ?? (colours.length > 0 ? COLOURS.fill : undefined);
 
 function kept<K>(paths: Map<K, Path2D>, key: K): Path2D {
   const path = paths.get(key) ?? new Path2D();
@@ -69,7 +74,7 @@ export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: n
     const pen = set.pens[k];
     const size = Math.max(origins[i + 4] - origins[i + 2], origins[i + 5] - origins[i + 3]);
     if (size < pixel) continue;
-    const colour = colours[set.plates[k]];
+    const colour = colourOf(set, k, colours);
     const to = Number.isNaN(pen)
       ? [all, ...(colour === undefined ? [] : [kept(plates, colour)])]
       : [kept(lines, pen)];

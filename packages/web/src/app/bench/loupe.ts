@@ -1,7 +1,7 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import type { Box } from '@drelk/core';
 import type { Place } from '../engine/messages';
-import { COLOURS } from './bench-drawing';
+import { COLOURS } from './colours';
 
 /** Times that a pixel is enlarged, and the loupe's size on screen. */
 const TIMES = 8;

@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
-import { COLOURS, drawMisfit, drawPaths, polygonPath } from './bench-drawing';
+import { drawMisfit, drawPaths, polygonPath } from './bench-drawing';
+import { COLOURS } from './colours';
 import { type DrawnPaths, drawnPaths, inView, pathOf } from './drawn-paths';
 import type { PaintAnswer, PaintRequest, Painted, PaintedSet, Painting } from './painting';
 

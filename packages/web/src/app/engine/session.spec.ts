@@ -86,7 +86,7 @@ describe('EngineSession', () => {
   it('keeps its own paths when those of a view are given away', () => {
     const [one, other] = [1, 2].map(() => session.compute(document, 'full', {}, quietContext).view.paths);
     const given = new Set(one && buffersOf(one));
-    expect(given.size).toBe(9);
+    expect(given.size).toBe(11);
     expect(other && buffersOf(other).some((buffer) => given.has(buffer))).toBe(false);
   });
 

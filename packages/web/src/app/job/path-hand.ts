@@ -310,9 +310,16 @@ export class PathHand {
       const picked = this.state.picked();
       this.known = { name, paths };
       const there = made && pickParts(paths, made);
-      if (there && (there.size > 0 || made.length === 0)) this.state.picked.set(there);
-      else if (known && picked.size > 0 && !made)
+      if (there && (there.size > 0 || made.length === 0)) {
+        this.state.picked.set(there);
+        this.clicked.set(undefined);
+      } else if (known && picked.size > 0 && !made) {
+        const clicked = this.clicked();
+        const [again] =
+          clicked === undefined ? [] : pickedAgain(known.paths, new Set([clicked]), paths, toSource);
         this.state.picked.set(pickedAgain(known.paths, picked, paths, toSource));
+        this.clicked.set(again);
+      }
     }
     if (made && isSettled) this.made.set(undefined);
   }

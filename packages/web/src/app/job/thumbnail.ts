@@ -1,4 +1,5 @@
-import { COLOURS, drawPaths } from '../bench/bench-drawing';
+import { drawPaths } from '../bench/bench-drawing';
+import { COLOURS } from '../bench/colours';
 import { sketchedPaths } from '../bench/drawn-paths';
 import type { ShownView } from '../engine/messages';
 

@@ -1,4 +1,5 @@
-import { COLOURS, type DrawingContext, drawPaths } from '../bench/bench-drawing';
+import { type DrawingContext, drawPaths } from '../bench/bench-drawing';
+import { COLOURS } from '../bench/colours';
 import { sketchedPaths } from '../bench/drawn-paths';
 import type { PathStyle } from '../bench/layout';
 import type { Stage, ThumbnailSource } from './stage';

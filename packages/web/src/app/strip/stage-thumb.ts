@@ -1,5 +1,5 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
-import { COLOURS } from '../bench/bench-drawing';
+import { COLOURS } from '../bench/colours';
 import type { Ground, ShownView } from '../engine/messages';
 import type { Stage } from '../stages/stage';
 

@@ -96,7 +96,11 @@ it('tone: brightness, contrast, levelled light', () => {
     contrast: -10,
     levelled: true,
     detail: 'auto',
+    rulings: 'auto',
   });
+  press('left');
+  expect(store.document()?.ink.tone.rulings).toBe(false);
+  expect(store.undoLabel()).toBe('Rulings left');
 });
 
 describe('plates', () => {

@@ -2,7 +2,7 @@ import { Component, ElementRef, effect, inject, input, signal, viewChild } from 
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { EngineProblem, OptionView } from '../../engine/messages';
-import { COLOURS } from '../../bench/bench-drawing';
+import { COLOURS } from '../../bench/colours';
 
 const WIDTH = 256;
 const HEIGHT = 168;
