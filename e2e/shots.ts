@@ -33,6 +33,8 @@ async function main(): Promise<void> {
     if (stage === 'hand-off') await handOffBoth(page);
     await shot(stage);
   }
+  await byHand(page, server.address, shot);
+  await openSample(page, server.address, 'Moth');
   await page.keyboard.press('3');
   await page.keyboard.press('x');
   await shot('line-wipe');
@@ -43,7 +45,6 @@ async function main(): Promise<void> {
   await page.keyboard.press('Escape');
   await page.waitForTimeout(2000);
   await page.goto(server.address);
-  await shot('shelf-dark');
   await page.getByRole('button', { name: 'Light or dark' }).click();
   await page.mouse.move(640, 760);
   await shot('shelf');
@@ -51,6 +52,30 @@ async function main(): Promise<void> {
   await shot('scan');
   await browser.close();
   await server.remove();
+}
+
+/** A wing in a plate of its own, an edit that waits, and a slot drawn, with the figures that drive it. */
+async function byHand(page: Page, address: string, shot: Shot): Promise<void> {
+  await openSample(page, address, 'Moth');
+  await page.keyboard.press('3');
+  const hand = page.locator('drelk-line-hand');
+  const at = await onBench(page, 1000 / 760);
+  const wing = at(0.15, 0.2);
+  await page.mouse.click(wing.x, wing.y);
+  await hand.locator('input[type=color]').evaluate((field: HTMLInputElement) => {
+    field.value = '#2d6f8e';
+    field.dispatchEvent(new Event('change'));
+  });
+  await hand.getByRole('button', { name: 'Slot', exact: true }).click();
+  const [from, to] = [at(0.42, 0.84), at(0.58, 0.9)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.mouse.up();
+  await page.getByRole('heading', { name: 'A true slot' }).waitFor();
+  await hand.getByRole('button', { name: 'Nodes', exact: true }).click();
+  await page.getByRole('heading', { name: 'A true slot' }).scrollIntoViewIfNeeded();
+  await shot('line-by-hand');
 }
 
 type Shot = (name: string) => Promise<void>;

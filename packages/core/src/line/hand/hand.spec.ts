@@ -135,6 +135,8 @@ describe('what the hand did', () => {
     expect(colours).toEqual(['#102030', '#ffffff', '#aa3300']);
     const { shapes, owners } = replayHand(traced, hand, IDENTITY, colours);
     expect(shapes.filter(({ plate }) => plate === 2)).toHaveLength(1);
+    // What is in no plate lies below.
+    expect(shapes.map(({ plate }) => plate).indexOf(2)).toBe(shapes.length - 1);
     const paths = packPaths(shapes, 1, owners);
     const numbers = Array.from(paths.ids.keys()).filter((k) => paths.edits[k] === 1);
     putInPlate(hand, { paths, toSource: IDENTITY, colours }, numbers, '#102030');

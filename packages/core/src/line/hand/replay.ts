@@ -30,6 +30,7 @@ export interface HandResult {
 
 /** How finely curves are followed to see what lies in what, in pixels. */
 const NEST = 0.1;
+const NO_PLATE = -1;
 /** How closely it is looked whether contours cross, in pixels. */
 const CLOSE = 0.02;
 /** What overlaps an edit's box by this share of both stands where the edit would. */
@@ -141,10 +142,11 @@ function nested(loose: readonly Loose[]): Pick<HandResult, 'shapes' | 'owners'> 
   const shapes: Shape[] = [];
   const owners: PathOwner[] = [];
   const isArea = ({ contour, pen }: Loose) => contour.closed && pen === undefined;
-  const plates = [...new Set(loose.map(({ plate }) => plate))].sort((a, b) => (a ?? -1) - (b ?? -1));
-  for (const plate of plates) {
-    const more = plate === undefined ? {} : { plate };
-    const own = loose.filter((one) => one.plate === plate);
+  // What is in no plate lies below all others.
+  const plateOf = ({ plate }: Loose) => plate ?? NO_PLATE;
+  for (const plate of [...new Set(loose.map(plateOf))].sort((a, b) => a - b)) {
+    const more = plate === NO_PLATE ? {} : { plate };
+    const own = loose.filter((one) => plateOf(one) === plate);
     for (const areas of lyingTogether(own.filter(isArea)))
       for (const { outer, holes } of nestingOf(
         areas.map(({ contour }) => contour),
