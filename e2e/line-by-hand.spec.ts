@@ -1,5 +1,5 @@
 import DxfParser, { type ICircleEntity, type IPolylineEntity } from 'dxf-parser';
-import { expectSaved, fact, goTo, handOff, onBench, openSample } from './support/page';
+import { drawBy, expectSaved, fact, goTo, handOff, onBench, openSample, pull } from './support/page';
 import { expect, test } from './support/server';
 
 test('stray contours are dropped by size and one by one, and stay dropped when the threshold moves', async ({
@@ -88,22 +88,13 @@ test('a plate with a slot and a hole is drawn, given its figures, and handed off
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
 
   const at = await onBench(page, 1000 / 760);
-  const pull = async (tool: string, from: [number, number], to: [number, number]) => {
-    await hand.getByRole('button', { name: tool, exact: true }).click();
-    const [a, b] = [at(...from), at(...to)];
-    await page.mouse.move(a.x, a.y);
-    await page.mouse.down();
-    await page.mouse.move(b.x, b.y, { steps: 4 });
-    await page.mouse.up();
-    await hand.getByRole('button', { name: tool, exact: true }).click();
-  };
   const type = async (label: string, text: string) => {
     const field = page.locator('drelk-line-form').getByRole('textbox', { name: label, exact: true });
     await field.fill(text);
     await field.press('Enter');
     await expect(page.getByRole('button', { name: /^Undo: .* typed/ })).toBeVisible();
   };
-  await pull('Rectangle', [0.2, 0.2], [0.8, 0.8]);
+  await drawBy(page, 'Rectangle', at(0.2, 0.2), at(0.8, 0.8));
   await expect(hand.getByRole('heading', { name: 'A true rectangle' })).toBeVisible();
   await type('Width', '120 mm');
   await type('Height', '80 mm');
@@ -115,11 +106,11 @@ test('a plate with a slot and a hole is drawn, given its figures, and handed off
   await page.keyboard.press('Enter');
   await expect(page.getByText('The corners are rounder than half the rectangle.')).toBeVisible();
 
-  await pull('Slot', [0.35, 0.45], [0.6, 0.55]);
+  await drawBy(page, 'Slot', at(0.35, 0.45), at(0.6, 0.55));
   await expect(hand.getByRole('heading', { name: 'A true slot' })).toBeVisible();
   await type('Length', '40 mm');
   await type('Width', '10 mm');
-  await pull('Circle', [0.65, 0.4], [0.67, 0.4]);
+  await drawBy(page, 'Circle', at(0.65, 0.4), at(0.67, 0.4));
   await expect(hand.getByRole('heading', { name: 'A true circle' })).toBeVisible();
   await type('Diameter', '3/8 in');
 
@@ -152,19 +143,13 @@ test('a node is pulled, one is added and taken out, and all of it undone', async
   const before = Number(await nodes.textContent());
   await hand.getByRole('button', { name: /^By hand/ }).click();
   const at = await onBench(page, 1000 / 760);
-  const pull = async (from: { x: number; y: number }, to: { x: number; y: number }) => {
-    await page.mouse.move(from.x, from.y);
-    await page.mouse.down();
-    await page.mouse.move(to.x, to.y, { steps: 4 });
-    await page.mouse.up();
-  };
   await hand.getByRole('button', { name: 'Rectangle', exact: true }).click();
   const [upper, lower] = [at(0.4, 0.84), at(0.6, 0.94)];
-  await pull(upper, lower);
+  await pull(page, upper, lower);
   await expect(nodes).toHaveText(String(before + 4));
   await hand.getByRole('button', { name: 'Nodes', exact: true }).click();
   await expect(hand.getByText('4 nodes.')).toBeVisible();
-  await pull(lower, { x: lower.x + 40, y: lower.y - 10 });
+  await pull(page, lower, { x: lower.x + 40, y: lower.y - 10 });
   await expect(page.getByRole('button', { name: 'Undo: Node moved' })).toBeVisible();
   await page.mouse.dblclick((upper.x + lower.x) / 2, upper.y);
   await expect(nodes).toHaveText(String(before + 5));
@@ -187,17 +172,8 @@ test('shapes are united so that they hang together, and what is drawn is taken a
   await expect(shapes).toHaveText('10');
   await hand.getByRole('button', { name: /^By hand/ }).click();
   const at = await onBench(page, 1000 / 760);
-  const pull = async (tool: string, from: [number, number], to: [number, number]) => {
-    await hand.getByRole('button', { name: tool, exact: true }).click();
-    const [a, b] = [at(...from), at(...to)];
-    await page.mouse.move(a.x, a.y);
-    await page.mouse.down();
-    await page.mouse.move(b.x, b.y, { steps: 4 });
-    await page.mouse.up();
-    await hand.getByRole('button', { name: tool, exact: true }).click();
-  };
   // A bar across body and wings, then all outer contours with their holes.
-  await pull('Rectangle', [0.3, 0.42], [0.7, 0.46]);
+  await drawBy(page, 'Rectangle', at(0.3, 0.42), at(0.7, 0.46));
   await expect(page.getByRole('button', { name: 'Undo: A rectangle drawn' })).toBeVisible();
   await hand.getByRole('button', { name: 'all', exact: true }).click();
   await hand.getByRole('button', { name: 'Unite', exact: true }).click();
@@ -208,7 +184,7 @@ test('shapes are united so that they hang together, and what is drawn is taken a
   const before = Number(await holes.textContent());
 
   // A round hole to hang it by.
-  await pull('Circle', [0.5, 0.44], [0.51, 0.44]);
+  await drawBy(page, 'Circle', at(0.5, 0.44), at(0.51, 0.44));
   await hand.getByRole('button', { name: 'all', exact: true }).click();
   await hand.getByRole('button', { name: 'Take away from the largest' }).click();
   await expect(page.getByRole('button', { name: /^Undo: \d+ contours taken away/ })).toBeVisible();

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { chromium } from '@playwright/test';
 import config from './playwright.config';
-import { fact, onBench, openSample } from './support/page';
+import { drawBy, fact, onBench, openSample } from './support/page';
 import { DrelkServer, root } from './support/server';
 
 /** Takes the pictures of docs/screenshots from demo data, one for each main view. */
@@ -66,12 +66,7 @@ async function byHand(page: Page, address: string, shot: Shot): Promise<void> {
     field.value = '#2d6f8e';
     field.dispatchEvent(new Event('change'));
   });
-  await hand.getByRole('button', { name: 'Slot', exact: true }).click();
-  const [from, to] = [at(0.42, 0.84), at(0.58, 0.9)];
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(to.x, to.y, { steps: 4 });
-  await page.mouse.up();
+  await drawBy(page, 'Slot', at(0.42, 0.84), at(0.58, 0.9));
   await page.getByRole('heading', { name: 'A true slot' }).waitFor();
   await hand.getByRole('button', { name: 'Nodes', exact: true }).click();
   await page.getByRole('heading', { name: 'A true slot' }).scrollIntoViewIfNeeded();

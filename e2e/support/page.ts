@@ -2,6 +2,11 @@ import { readFileSync } from 'node:fs';
 import type { Download, Page } from '@playwright/test';
 import { expect } from './server';
 
+interface Place {
+  x: number;
+  y: number;
+}
+
 /** Starts a job from a sample and waits for its first full result. */
 export async function openSample(page: Page, address: string, name: string): Promise<void> {
   await page.goto(address);
@@ -56,4 +61,20 @@ export async function handOff(page: Page, format: 'SVG' | 'DXF'): Promise<{ name
 
 export async function textOf(download: Download): Promise<string> {
   return readFileSync(await download.path(), 'utf8');
+}
+
+/** Pulls the mouse from one place on screen to another. */
+export async function pull(page: Page, from: Place, to: Place): Promise<void> {
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.mouse.up();
+}
+
+/** Takes up a drawing tool of Line, pulls with it, and puts it down. */
+export async function drawBy(page: Page, tool: string, from: Place, to: Place): Promise<void> {
+  const button = page.locator('drelk-line-hand').getByRole('button', { name: tool, exact: true });
+  await button.click();
+  await pull(page, from, to);
+  await button.click();
 }

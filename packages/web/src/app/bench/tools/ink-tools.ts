@@ -189,10 +189,7 @@ export class LoopTool extends Trail implements Tool {
   readonly says: string;
   readonly ground = 'result' as const;
   readonly loupe = false;
-  readonly overlay = computed((): Overlay => ({
-    lines: [{ points: this.points(), closed: true }],
-    grips: [],
-  }));
+  readonly overlay = this.loop;
 
   constructor(
     private readonly does: 'keep' | 'drop',

@@ -68,10 +68,7 @@ export class PickLoopTool extends Trail implements Tool {
   readonly says = 'Draw around the contours to pick.';
   readonly ground = 'result' as const;
   readonly loupe = false;
-  readonly overlay = computed((): Overlay => ({
-    lines: [{ points: this.points(), closed: true }],
-    grips: [],
-  }));
+  readonly overlay = this.loop;
 
   constructor(
     private readonly hand: PathHand,

@@ -1,6 +1,7 @@
-import { signal } from '@angular/core';
+import { computed, signal } from '@angular/core';
 import type { Place } from '../../engine/messages';
 import { sourcePoints } from './square-tools';
+import type { Overlay } from './tool';
 import type { ToolBox } from './tool-box';
 
 /** A place nearer to the one before than this, in pixels of what the bench shows, adds nothing. */
@@ -10,6 +11,12 @@ const NEAR = 0.7;
 export abstract class Trail {
   /** x, y of the places that the hand went through, in pixels of what the bench shows. */
   protected readonly points = signal<readonly number[]>([]);
+
+  /** The line as a loop that is being drawn. */
+  protected readonly loop = computed((): Overlay => ({
+    lines: [{ points: this.points(), closed: true }],
+    grips: [],
+  }));
 
   constructor(protected readonly box: ToolBox) {}
 

@@ -22,9 +22,9 @@ import { ToolBox } from '../../bench/tools/tool-box';
 import { PathHand } from '../../job/path-hand';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
-import { IconButton } from '../../shared/icon-button';
 import { LengthField } from '../../shared/length-field';
 import { ToolButton } from '../../shared/tool-button';
+import { EditList } from './edit-list';
 import { LineForm } from './line-form';
 
 /** Edits listed one by one; of more only how many there are. */
@@ -39,8 +39,8 @@ const NEW_COLOUR = '#b3402a';
   selector: 'drelk-line-hand',
   imports: [
     Fold,
+    EditList,
     LineForm,
-    IconButton,
     LengthField,
     MatButtonModule,
     MatFormFieldModule,
