@@ -3,6 +3,7 @@ import {
   CLEAN_LENGTHS,
   type CleanLength,
   FORMAT_IDS,
+  type Hand,
   type HandContour,
   type HandEdit,
   type JobDocument,
@@ -11,7 +12,9 @@ import {
   NEIGHBOURS,
   SCHEMA,
   SEPARATIONS,
+  MOST_KEPT,
   formatOf,
+  handSize,
   isWhole,
 } from '@drelk/core';
 
@@ -168,7 +171,10 @@ const hand = Joi.object()
       value.from.length + value.contours.length > 0 ? value : helpers.error('any.invalid'),
     ),
   )
-  .max(MOST_EDITS);
+  .max(MOST_EDITS)
+  .custom((value: Hand, helpers) =>
+    handSize(value) <= MOST_KEPT ? value : helpers.error('object.max', { limit: MOST_KEPT }),
+  );
 
 const ink = Joi.object({
   kind: auto(Joi.valid(...KINDS)),

@@ -25,9 +25,57 @@ const manyStrokes = (count: number) =>
     Array.from({ length: count }, (_, k) => [k + 1, brush(Array<number>(40_000).fill(123456.7))]),
   );
 
+const anchor = { box: [0, 0, 9, 9], area: 60, hole: false, at: [0, 4] };
+const contour = { closed: true, kinds: 'lll', places: [0, 0, 9, 0, 9, 9, 0, 0] };
+const withHand = (hand: object) => ({ ...document, line: { ...document.line, hand } });
+const withContour = (more: object) => withHand({ 1: { from: [], contours: [{ ...contour, ...more }] } });
+
+describe('what the hand did to paths, at the door', () => {
+  it.each([
+    ['a dropped contour', { 1: { from: [anchor], contours: [] } }],
+    ['a changed one', { 7: { from: [anchor], contours: [contour] } }],
+    ['a line with its pen', { 1: { from: [], contours: [{ ...contour, closed: false, pen: 2 }] } }],
+    ['one in a plate', { 1: { from: [], contours: [{ ...contour, plate: '#aa3300' }] } }],
+    ['an arc', { 1: { from: [], contours: [{ closed: false, kinds: 'a', places: [0, 0, 1, 9, 0] }] } }],
+  ])('%s is taken', (_what, hand) => {
+    expect(jobDocumentSchema.validate(withHand(hand)).error).toBeUndefined();
+  });
+
+  it.each([
+    ['an edit of nothing', withHand({ 1: { from: [], contours: [] } })],
+    ['an edit without a number', withHand({ one: { from: [anchor], contours: [] } })],
+    ['a closed contour that does not close', withContour({ places: [0, 0, 9, 0, 9, 9, 1, 0] })],
+    ['more numbers than its segments have', withContour({ places: [...contour.places, 1, 1] })],
+    ['a kind that is none', withContour({ kinds: 'llx' })],
+    ['no segments', withContour({ kinds: '', places: [0, 0] })],
+    ['places that are no numbers', withContour({ places: [0, 0, 'a', 0, 9, 9, 0, 0] })],
+    ['places out of this world', withContour({ places: [0, 0, 1e9, 0, 9, 9, 0, 0] })],
+    ['a pen of nothing', withContour({ pen: 0 })],
+    ['a plate that is no colour', withContour({ plate: 'red' })],
+    ['an anchor without its box', withHand({ 1: { from: [{ ...anchor, box: [1, 2] }], contours: [] } })],
+    [
+      'more than a job keeps',
+      withHand({ 1: { from: Array.from({ length: 4000 }, () => anchor), contours: manyContours(200) } }),
+    ],
+  ])('%s is refused', (_what, value) => {
+    expect(jobDocumentSchema.validate(value).error).toBeDefined();
+  });
+});
+
+/** Contours of 1,000 curves each. */
+function manyContours(count: number) {
+  const places = [...Array<number>(6000).fill(1234.567), 0, 0];
+  const one = { closed: false, kinds: 'c'.repeat(1000), places };
+  return Array.from({ length: count }, () => one);
+}
+
 describe('the job document at the door', () => {
   it('is smaller with all strokes that are taken than what the server takes at once', () => {
-    const full = { ...document, ink: { ...document.ink, strokes: manyStrokes(7) } };
+    const full = {
+      ...document,
+      ink: { ...document.ink, strokes: manyStrokes(7) },
+      line: { ...document.line, hand: { 1: { from: [], contours: manyContours(80) } } },
+    };
     expect(jobDocumentSchema.validate(full).error).toBeUndefined();
     // Once as it is, and once as the steps of it.
     expect(2 * JSON.stringify(full).length).toBeLessThan(MOST_SAVED);

@@ -12,6 +12,7 @@ export type ErrorCode =
   | 'bad-angle'
   | 'bad-figure'
   | 'nothing-left'
+  | 'too-much-by-hand'
   | 'bad-document'
   | 'bad-drawing'
   | 'empty-drawing'

@@ -1,3 +1,4 @@
+import { DrelkError } from '../../error';
 import { type Contour, type Homography, type Segment, mapContour } from '../../geometry';
 import type { Anchor } from './anchor';
 
@@ -73,6 +74,29 @@ export function isWhole({ closed, kinds, places }: HandContour): boolean {
   const count = [...kinds].reduce((sum, letter) => sum + (LETTERS[letter]?.count ?? NaN), 2);
   const end = places.length - 2;
   return count === places.length && (!closed || (places[end] === places[0] && places[end + 1] === places[1]));
+}
+
+/** Numbers that a job's hand may come to: what is more is a drawing of its own. */
+export const MOST_KEPT = 500_000;
+/** Numbers of an anchor. */
+const ANCHOR = 8;
+
+/** How many numbers all of it comes to. */
+export const handSize = (hand: Hand): number =>
+  Object.values(hand).reduce(
+    (sum, { from, contours }) =>
+      sum + ANCHOR * from.length + contours.reduce((all, { places }) => all + places.length, 0),
+    0,
+  );
+
+/** Throws `too-much-by-hand` where a job could not be kept with all of it. */
+export function checkHand(hand: Hand): void {
+  if (handSize(hand) <= MOST_KEPT) return;
+  throw new DrelkError(
+    'too-much-by-hand',
+    'With this there would be more done by hand than a job keeps.',
+    'Change fewer contours at once, or let the trace make fewer nodes first: more tolerance, more smoothness.',
+  );
 }
 
 /** Colours of plates, with those after them that only the hand uses. */

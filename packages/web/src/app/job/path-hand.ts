@@ -14,6 +14,7 @@ import {
   boxOf,
   changeContours,
   changePart,
+  checkHand,
   combineShapes,
   composed,
   contourAt,
@@ -216,13 +217,9 @@ export class PathHand {
   combine(how: Combining): void {
     const numbers = this.numbers();
     const label = { unite: 'united', 'take away': 'taken away', 'keep common': 'kept in common' }[how];
-    try {
-      this.act(`${counted(numbers.length)} ${label}`, (hand, ground) =>
-        combineShapes(hand, ground, numbers, how),
-      );
-    } catch (problem) {
-      this.work.tell(problem);
-    }
+    this.act(`${counted(numbers.length)} ${label}`, (hand, ground) =>
+      combineShapes(hand, ground, numbers, how),
+    );
   }
 
   /** The contour that was clicked last becomes another, in pixels of the paths. */
@@ -243,11 +240,7 @@ export class PathHand {
 
   /** Contours stand by themselves from now on, in pixels of the paths. */
   add(label: string, contours: Parameters<typeof addContours>[2]): void {
-    const ground = this.ground();
-    if (!ground) return;
-    this.work.store.change(label, ({ line }) => {
-      this.made.set(addContours(line.hand, ground, contours));
-    });
+    this.make(label, (hand, ground) => addContours(hand, ground, contours));
   }
 
   /** A copy of what is picked, beside it. */
@@ -289,11 +282,23 @@ export class PathHand {
   }
 
   private act(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
+    if (this.numbers().length > 0) this.make(label, does);
+  }
+
+  /** Makes a change of the hand's, or tells why it cannot be. */
+  private make(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
     const ground = this.ground();
-    if (!ground || this.numbers().length === 0) return;
-    this.work.store.change(label, ({ line }) => {
-      this.made.set(does(line.hand, ground));
-    });
+    if (!ground) return;
+    let made: HandPart[] = [];
+    try {
+      this.work.store.change(label, ({ line }) => {
+        made = does(line.hand, ground);
+        checkHand(line.hand);
+      });
+      this.made.set(made);
+    } catch (problem) {
+      this.work.tell(problem);
+    }
   }
 
   /** Follows what is picked into other paths; what was made counts until the paths are those of the document. */

@@ -34,6 +34,15 @@ describe('what was understood', () => {
     expect(store.undoLabel()).toBe('Turn it over');
   });
 
+  it('says that squares or rulings of the paper are taken out, and leaves them', () => {
+    const { store } = fakeWork(viewTraced({ ink: { kind: 'scan', rulings: { level: 20, upright: 30 } } }));
+    const { press, text } = render(Understood);
+    expect(text()).toContain('squares taken out');
+    press('leave them');
+    expect(store.document()?.ink.tone.rulings).toBe(false);
+    expect(text()).not.toContain('squares taken out');
+  });
+
   it('names what the picture may as well be, where it is not sure, and takes it as that', () => {
     const { store } = fakeWork(viewTraced({ ink: { kind: 'scan', other: 'line' } }));
     const { press, text } = render(Understood);

@@ -113,6 +113,31 @@ describe('line by hand', () => {
     ]);
   });
 
+  it('more than a job keeps is told, and nothing is changed', () => {
+    const { hand, work: bench, store } = work();
+    const places = Array.from({ length: 90_000 }, (_, k) => ({
+      kind: 'cubic' as const,
+      x1: k,
+      y1: 1,
+      x2: k,
+      y2: 2,
+      x: k,
+      y: 0,
+    }));
+    hand.add('Too much', [{ contour: { start: { x: 0, y: 0 }, segments: places, closed: false } }]);
+    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(store.steps()).toHaveLength(0);
+  });
+
+  it('shapes that have nothing in common are told', () => {
+    const { pick, hand, work: bench, store } = work();
+    pick(paths.ids[2]);
+    pick(paths.ids[3], true);
+    hand.combine('keep common');
+    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(store.steps()).toHaveLength(0);
+  });
+
   it('what waits can be kept as drawn or let go', () => {
     const { hand, pick, store, work: bench, press, text, edits, fixture } = work();
     pick(paths.ids[2]);
