@@ -3,6 +3,7 @@ import {
   type Box,
   type Combining,
   type Contour,
+  DrelkError,
   HOLE,
   type Hand,
   type HandEdit,
@@ -169,9 +170,17 @@ export class PathHand {
     this.state.picked.set(next);
   }
 
-  /** Picks what a rule finds. */
+  /** Picks what a rule finds; that it finds nothing is told. */
   choose(ids: ReadonlySet<number>): void {
     this.state.picked.set(ids);
+    if (ids.size === 0)
+      this.work.tell(
+        new DrelkError(
+          'nothing-found',
+          'None of the contours is meant by that.',
+          'Try a greater size, or a larger box.',
+        ),
+      );
   }
 
   /** The marked node goes where nodes are worked on, otherwise what is picked. */

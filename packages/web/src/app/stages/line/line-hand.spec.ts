@@ -51,14 +51,16 @@ describe('line by hand', () => {
     expect(hand.numbers()).toEqual([]);
   });
 
-  it('what is alike, small, or of a kind is picked at once', () => {
-    const { hand, pick, press } = work();
+  it('what is alike, small, or of a kind is picked at once, and that there is none is told', () => {
+    const { hand, pick, press, work: bench } = work();
     press('all');
     expect(hand.numbers()).toHaveLength(4);
     press('holes');
     expect(hand.numbers()).toEqual([1]);
     press('the rest');
     expect(hand.numbers()).toEqual([0, 2, 3]);
+    press('islands');
+    expect(bench.tell).toHaveBeenCalledTimes(1);
     pick(paths.ids[2]);
     press('All like this');
     expect(hand.numbers()).toEqual([2, 3]);
