@@ -1,4 +1,5 @@
 import { circleContour } from '../arc';
+import type { Point, Segment } from '../contour';
 import { formContour } from '../forms/form';
 import { contourLength, signedArea } from '../measure';
 import { combineAreas } from './combine';
@@ -17,8 +18,7 @@ const square = formContour({
   radius: 0,
   sides: 0,
 });
-const lengthOf = (segments: typeof round.segments, start: { x: number; y: number }) =>
-  contourLength({ start, segments, closed: false });
+const lengthOf = (segments: Segment[], start: Point) => contourLength({ start, segments, closed: false });
 
 describe('fine polygons', () => {
   const fine = finePolygons([round, square], 0.01);

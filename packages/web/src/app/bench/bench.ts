@@ -199,9 +199,7 @@ export class Bench implements OnDestroy {
   private pickNext(step: number): void {
     const ids = this.work.view()?.paths.ids;
     if (!ids || ids.length === 0) return;
-    const numbers = [...this.state.picked()].map((id) => ids.indexOf(id));
-    const at =
-      numbers.length === 0 ? (step > 0 ? -1 : 0) : step > 0 ? Math.max(...numbers) : Math.min(...numbers);
+    const at = this.pathHand.chosen() ?? (step > 0 ? -1 : 0);
     this.pathHand.pick(ids[(at + step + ids.length) % ids.length], false);
   }
 
