@@ -285,11 +285,7 @@ async function offAScreen(next: Next, size: Size, art: Coverage) {
 async function sprayed(next: Next, size: Size, art: Coverage) {
   const sheet = bare(size, grey(between(next, 190, 235), next));
   inked(sheet, art, grey(between(next, 25, 60), next), 0.97);
-  const near = await rendered(
-    `viewBox="0 0 1 1"><rect width="1" height="1" fill="#fff"/>`,
-    size.width,
-    size.height,
-  );
+  const near = { ...size, data: new Uint8Array(art.data.length) };
   for (let i = 0; i < near.data.length; i++) if (next() < 0.004) near.data[i] = 180;
   inked(sheet, near, [50, 50, 55]);
   return { sheet, exposure: ordinary(next, size) };

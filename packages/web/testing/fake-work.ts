@@ -7,6 +7,7 @@ import { ToolBox } from '../src/app/bench/tools/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/messages';
 import { JOB_STATE } from '../src/app/job/job-state';
 import { JobStore } from '../src/app/job/job-store';
+import { HandEdits } from '../src/app/job/hand-edits';
 import { PathHand } from '../src/app/job/path-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
@@ -136,6 +137,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
         }),
         deps: [JobStore, BenchState],
       },
+      HandEdits,
       PathHand,
     ],
   });

@@ -16,23 +16,30 @@ export function flatten(contour: Contour, tolerance: number): Float64Array {
 
 /** Appends to `points` those of one segment after `from`, its end exactly. */
 export function flattenSegment(from: Point, to: Segment, tolerance: number, points: number[]): void {
+  const steps = stepsWithin(from, to, tolerance);
   if (to.kind === 'cubic') {
-    const steps = cubicSteps(from, to, tolerance);
     for (let k = 1; k < steps; k++) {
       const { x, y } = cubicPoint(from, to, k / steps);
       points.push(x, y);
     }
   } else if (to.kind === 'arc' && to.bulge !== 0) {
     const arc = centredArc(from, to);
-    // The sagitta of one step, r (1 - cos(step / 2)), is the distance from chord to arc.
-    const step = 2 * Math.acos(Math.max(0, 1 - tolerance / arc.radius));
-    const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / Math.max(step, 1e-5)));
     for (let k = 1; k < steps; k++) {
       const { x, y } = arcPoint(arc, k / steps);
       points.push(x, y);
     }
   }
   points.push(to.x, to.y);
+}
+
+/** Equal steps, of the parameter or of the angle, that keep a segment within `tolerance` of its chords. */
+export function stepsWithin(from: Point, to: Segment, tolerance: number): number {
+  if (to.kind === 'cubic') return cubicSteps(from, to, tolerance);
+  if (to.kind === 'line' || to.bulge === 0) return 1;
+  const { radius, sweep } = centredArc(from, to);
+  // The sagitta of one step, r (1 - cos(step / 2)), is the distance from chord to arc.
+  const step = 2 * Math.acos(Math.max(0, 1 - tolerance / radius));
+  return Math.max(1, Math.ceil(Math.abs(sweep) / Math.max(step, 1e-5)));
 }
 
 /**

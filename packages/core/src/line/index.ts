@@ -16,4 +16,5 @@ export * from './hand/anchor';
 export * from './hand/hand';
 export * from './hand/replay';
 export * from './hand/acts';
+export * from './hand/combine';
 export * from './hand/picks';

@@ -1,6 +1,5 @@
-import { centredArc } from '../arc';
-import type { Contour, Point, Segment } from '../contour';
-import { norm } from '../norm';
+import type { Contour, Point } from '../contour';
+import { stepsWithin } from '../flatten';
 import { splitSegment } from '../segment';
 
 /**
@@ -25,7 +24,7 @@ export function finePolygons(contours: readonly Contour[], tolerance: number): F
   contours.forEach(({ start, segments }, number) => {
     let from: Point = start;
     segments.forEach((segment, k) => {
-      const steps = stepsOf(from, segment, tolerance);
+      const steps = stepsWithin(from, segment, tolerance);
       for (let step = 0; step < steps; step++) {
         const at = step === 0 ? from : splitSegment(from, segment, step / steps)[0];
         fine.x.push(at.x);
@@ -53,22 +52,4 @@ export function shareAfter(fine: FinePolygons, corner: number): number {
   return fine.segment[next] === fine.segment[corner] && fine.share[next] > fine.share[corner]
     ? fine.share[next]
     : 1;
-}
-
-/** Steps of equal shares that keep a segment within a tolerance of its chords. */
-function stepsOf(from: Point, segment: Segment, tolerance: number): number {
-  if (segment.kind === 'line') return 1;
-  if (segment.kind === 'arc') {
-    if (segment.bulge === 0) return 1;
-    const { radius, sweep } = centredArc(from, segment);
-    const step = 2 * Math.acos(Math.max(0, 1 - tolerance / radius));
-    return Math.max(2, Math.ceil(Math.abs(sweep) / Math.max(step, 1e-4)));
-  }
-  const { x1, y1, x2, y2, x, y } = segment;
-  // The distance is at most max|B''| / (8 n^2), and |B''| at most six times the larger second difference.
-  const bend = Math.max(
-    norm(from.x - 2 * x1 + x2, from.y - 2 * y1 + y2),
-    norm(x1 - 2 * x2 + x, y1 - 2 * y2 + y),
-  );
-  return Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance)));
 }

@@ -40,15 +40,17 @@ export function withoutRulings(picture: ColourPicture, context: Context): Unrule
   const reach = Math.max(LEAST_REACH, Math.round(Math.hypot(picture.width, picture.height) * REACH));
   const ink = inkColour(picture);
   let current = picture;
+  let darkest = darkestChannel(picture);
   const take = (walk: Walk, rulings: readonly Ruling[]): number => {
     if (rulings.length > 0 && current === picture)
       current = { ...picture, data: Uint8Array.from(picture.data) };
     for (const ruling of rulings) lift(current, walk, ruling, ink);
+    if (rulings.length > 0) darkest = darkestChannel(current);
     return rulings.length;
   };
   const found = [levelWalk(picture), uprightWalk(picture)].map((walk) => {
     checkStopped(context);
-    const ridges = darkRidges(darkestChannel(current), walk, reach);
+    const ridges = darkRidges(darkest, walk, reach);
     const family = findFamily(ridges, walk, reach);
     const rulings = family ? followed(current, ridges, walk, family, reach) : [];
     const count = areRulings(rulings, ink) ? take(walk, rulings) : 0;

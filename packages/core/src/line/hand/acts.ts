@@ -1,18 +1,15 @@
 import {
-  type Combining,
   type Contour,
   HOLE,
   IDENTITY,
   type Homography,
   type PathOwner,
   type PathSet,
-  combineAreas,
   contourAt,
   localScale,
   mapContour,
-  signedArea,
 } from '../../geometry';
-import { DrelkError } from '../../error';
+import type { Anchor } from './anchor';
 import { type Hand, type HandContour, type HandEdit, keptContour } from './hand';
 import { tracedAnchor } from './replay';
 
@@ -33,21 +30,16 @@ export function withHoles({ ids, shapes, flags }: PathSet, picked: ReadonlySet<n
   return Array.from(ids.keys()).filter((k) => picked.has(ids[k]) || whole.has(shapes[k]));
 }
 
-/** Contours no longer count. In place. */
+/** Contours no longer count: what they were made from stays out as well. In place. */
 export function dropContours(hand: Hand, ground: HandGround, numbers: readonly number[]): void {
-  const gone = new Map<number, Set<number>>();
+  const anchors = [...takenFrom(hand, ground, numbers), ...anchorsOf(ground, numbers)];
   let id = nextId(hand);
-  for (const k of numbers) {
-    const { edits, parts } = ground.paths;
-    if (edits[k] === 0) hand[id++] = { from: [tracedAnchor(ground.paths, k, ground.toSource)], contours: [] };
-    else gone.set(edits[k], (gone.get(edits[k]) ?? new Set()).add(parts[k]));
-  }
-  for (const [edit, parts] of gone) {
-    const contours = hand[edit].contours.filter((_, part) => !parts.has(part));
-    if (contours.length === 0 && hand[edit].from.length === 0) letGo(hand, edit);
-    else hand[edit] = { ...hand[edit], contours };
-  }
+  for (const anchor of anchors) hand[id++] = { from: [anchor], contours: [] };
 }
+
+/** What traced contours of a set are known by; those of the hand have nothing of the kind. */
+export const anchorsOf = ({ paths, toSource }: HandGround, numbers: readonly number[]): Anchor[] =>
+  numbers.filter((k) => paths.edits[k] === 0).map((k) => tracedAnchor(paths, k, toSource));
 
 /** Which contour of which edit. */
 export type HandPart = Pick<PathOwner, 'edit' | 'part'>;
@@ -126,46 +118,8 @@ export const moveContours = (
   map: Homography,
 ): HandPart[] => changeContours(hand, ground, movedBy(ground.paths, numbers, map));
 
-/**
- * Shapes become one: united, all others taken away from the largest, or what all have in common. What comes of it stands for
- * everything it was made from. In place; what it is from then on. Throws `nothing-left` where nothing would be.
- */
-export function combineShapes(
-  hand: Hand,
-  ground: HandGround,
-  numbers: readonly number[],
-  how: Combining,
-): HandPart[] {
-  const { paths, toSource } = ground;
-  const shapes = new Map<number, Contour[]>();
-  for (const k of numbers)
-    shapes.set(paths.shapes[k], [...(shapes.get(paths.shapes[k]) ?? []), contourAt(paths, k)]);
-  const [first, ...others] = [...shapes.values()].sort((a, b) => areaOf(b) - areaOf(a));
-  const result = others.reduce(
-    (sofar, other) => combineAreas(how, sofar, other),
-    combineAreas('unite', first),
-  );
-  if (result.length === 0)
-    throw new DrelkError(
-      'nothing-left',
-      'Nothing would be left of these shapes.',
-      how === 'keep common' ? 'They have nothing in common.' : 'The others cover all of the largest.',
-    );
-  const from = numbers.filter((k) => paths.edits[k] === 0).map((k) => tracedAnchor(paths, k, toSource));
-  const more = takenFrom(hand, ground, numbers);
-  const plate = numbers.map((k) => paths.plates[k]).find((one) => one >= 0);
-  const id = nextId(hand);
-  hand[id] = {
-    from: [...from, ...more],
-    contours: result.map((contour) =>
-      keptContour(contour, toSource, plate === undefined ? {} : { plate: ground.colours[plate] }),
-    ),
-  };
-  return partsOf(id, result.length);
-}
-
 /** Takes contours of the hand out of their edits; what edits stood for of which nothing is left. */
-function takenFrom(hand: Hand, { paths }: HandGround, numbers: readonly number[]): HandEdit['from'] {
+export function takenFrom(hand: Hand, { paths }: HandGround, numbers: readonly number[]): Anchor[] {
   const gone = new Map<number, Set<number>>();
   for (const k of numbers)
     if (paths.edits[k] > 0)
@@ -181,9 +135,6 @@ function takenFrom(hand: Hand, { paths }: HandGround, numbers: readonly number[]
     return from;
   });
 }
-
-const areaOf = (contours: readonly Contour[]): number =>
-  contours.reduce((sum, contour) => sum + signedArea(contour), 0);
 
 /** New contours stand by themselves: those of one act as one edit. In place; what they are. */
 export function addContours(
@@ -205,7 +156,8 @@ export function addContours(
   return partsOf(id, contours.length);
 }
 
-const partsOf = (edit: number, count: number): HandPart[] =>
+/** The contours of an edit, so many. */
+export const partsOf = (edit: number, count: number): HandPart[] =>
   Array.from({ length: count }, (_, part) => ({ edit, part }));
 
 /** Copies of contours, taken elsewhere by a map, stand by themselves. In place; what they are. */
@@ -260,5 +212,6 @@ function keptOf(
   });
 }
 
-const nextId = (hand: Hand): number =>
+/** The number of the next edit. */
+export const nextId = (hand: Hand): number =>
   1 + Object.keys(hand).reduce((most, id) => Math.max(most, Number(id)), 0);

@@ -1,4 +1,5 @@
 import {
+  type Combining,
   IDENTITY,
   type PathSet,
   type Shape,
@@ -14,7 +15,6 @@ import { leaf } from '../../testing/curves';
 import { random } from '../../testing/pictures';
 import {
   addContours,
-  combineShapes,
   copyContours,
   dropContours,
   keepAsDrawn,
@@ -25,6 +25,7 @@ import {
   withHoles,
 } from './acts';
 import { foundAgain } from './anchor';
+import { combinedShapes, shapesOf, standFor } from './combine';
 import { type Hand, coloursWith, contourOf, isWhole, keptContour } from './hand';
 import { pickBy, pickInBox, pickInLoop, pickLike, pickSmaller } from './picks';
 import { replayHand, tracedAnchor } from './replay';
@@ -48,6 +49,9 @@ const after = (hand: Hand, from = traced, toSource = IDENTITY) => {
   const { shapes, owners, parked } = replayHand(from, hand, toSource, ['#102030', '#ffffff']);
   return { shapes, parked, paths: packPaths(shapes, 1, owners) };
 };
+/** Shapes as one, and what stands for them. */
+const combine = (hand: Hand, paths: PathSet, numbers: number[], how: Combining) =>
+  standFor(hand, ground(paths), numbers, combinedShapes(how, shapesOf(paths, numbers)));
 
 describe('a contour that the hand keeps', () => {
   it('comes back as it was, to a thousandth of a pixel', () => {
@@ -121,7 +125,6 @@ describe('what the hand did', () => {
     moveContours(hand, ground(paths), withHoles(paths, new Set([paths.ids[moved]])), [
       ...scaledAndMoved(0.5, 0.5, -15, -5),
     ]);
-    moveContours(hand, ground(after(hand, inPlate).paths), [], IDENTITY);
     const again = after(hand, inPlate).paths;
     const k = again.edits.findIndex((edit) => edit === 1);
     const turnedBack = originAt(again, k).box;
@@ -177,18 +180,18 @@ describe('what the hand did', () => {
       ['keep common', 2],
     ] as const) {
       const hand: Hand = {};
-      combineShapes(hand, ground(over), [0, 1], how);
+      combine(hand, over, [0, 1], how);
       expect(hand[1].from).toHaveLength(2);
       const { paths, shapes, parked } = after(hand, over);
       expect(parked).toEqual([]);
       expect(shapes).toHaveLength(count);
       // Made of what was made: it stands for the same.
       const numbers = Array.from(paths.ids.keys()).filter((k) => paths.edits[k] === 1);
-      combineShapes(hand, ground(paths), [...numbers, paths.edits.indexOf(0)], 'unite');
+      combine(hand, paths, [...numbers, paths.edits.indexOf(0)], 'unite');
       expect(Object.values(hand).flatMap(({ from }) => from)).toHaveLength(3);
       expect(after(hand, over).shapes).toHaveLength(2);
     }
-    expect(() => combineShapes({}, ground(over), [0, 2], 'keep common')).toThrow('Nothing would be left');
+    expect(() => combine({}, over, [0, 2], 'keep common')).toThrow('Nothing would be left');
   });
 
   it('waits where what it was made of is gone, and can be kept or let go', () => {

@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import {
   CLOSED,
   HOLE,
@@ -20,8 +21,9 @@ import { tracedAnchor } from './replay';
 export const PICKS = ['all', 'outermost', 'holes', 'islands', 'lines', 'the rest'] as const;
 export type Pick = (typeof PICKS)[number];
 
-/** Forms are followed this closely when they are compared, as a share of their size. */
-const FLAT = 0.002;
+/** Forms are followed this closely when they are compared, as a share of their size; holes, in the set's unit. */
+const FLAT = 0.005;
+const ROUGH = 0.1;
 /** How far figures of the same form, and sizes that are the same, may be apart, as shares. */
 const SAME_FORM = 0.06;
 const SAME_SIZE = 0.03;
@@ -141,23 +143,30 @@ const alike = (a: number, b: number, share: number) => Math.abs(a - b) <= share 
 
 /** Outer contours that lie in a hole of another shape. */
 function islandsOf(set: PathSet): Set<number> {
-  const holes = all(set)
-    .filter((k) => isHole(set, k))
-    .map((k) => ({ box: originAt(set, k).box, k, polygon: undefined as Float64Array | undefined }));
+  const holes = all(set).filter((k) => isHole(set, k));
   const found = new Set<number>();
+  if (holes.length === 0) return found;
+  const index = new Flatbush(holes.length);
+  for (const k of holes) {
+    const { left, top, right, bottom } = originAt(set, k).box;
+    index.add(left, top, right, bottom);
+  }
+  index.finish();
+  const polygons: (Float64Array | undefined)[] = holes.map(() => undefined);
   for (const k of all(set)) {
     if (isHole(set, k) || !isArea(set, k)) continue;
-    const { place, box } = originAt(set, k);
-    const isIn = holes.some((hole) => {
-      const around =
-        hole.box.left <= box.left &&
-        hole.box.right >= box.right &&
-        hole.box.top <= box.top &&
-        hole.box.bottom >= box.bottom;
-      if (!around) return false;
-      hole.polygon ??= flatten(contourAt(set, hole.k), 0.1);
-      return insidePolygon(hole.polygon, place.x, place.y);
-    });
+    const { place, area } = originAt(set, k);
+    const isIn = index
+      .search(
+        place.x,
+        place.y,
+        place.x,
+        place.y,
+        (n) => Math.abs(originAt(set, holes[n]).area) > Math.abs(area),
+      )
+      .some((n) =>
+        insidePolygon((polygons[n] ??= flatten(contourAt(set, holes[n]), ROUGH)), place.x, place.y),
+      );
     if (isIn) found.add(k);
   }
   return found;

@@ -12,6 +12,7 @@ import {
 import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { Commands } from '../job/commands';
+import { HandEdits } from '../job/hand-edits';
 import { Lighting } from '../job/lighting';
 import { PathHand } from '../job/path-hand';
 import { Workbench } from '../job/workbench';
@@ -99,6 +100,7 @@ export class Bench implements OnDestroy {
   private readonly rawInk = signal<string | undefined>(undefined);
   private readonly painter = inject(Painter);
   private readonly lighting = inject(Lighting);
+  private readonly edits = inject(HandEdits);
   private readonly pathHand = inject(PathHand);
   /** Nodes that lie too close together to be told apart, and from which scale on they are. */
   readonly crowded = computed(() => {
@@ -289,7 +291,7 @@ export class Bench implements OnDestroy {
       if (painted) layDown(context, painted.paths, painted);
     };
     const highlight = this.state.highlight();
-    const ghosts = frame ? [] : this.pathHand.ghosts();
+    const ghosts = frame ? [] : this.edits.ghosts();
     scene.mark = (context) => {
       drawGhosts(context, ghosts, pixel);
       if (painted?.marks) layDown(context, painted.marks, painted);

@@ -1,5 +1,13 @@
 /// <reference lib="webworker" />
-import { type Context, DrelkError, type Lit, buffersOf, checkPicture, warmUp } from '@drelk/core';
+import {
+  type Context,
+  DrelkError,
+  type Lit,
+  buffersOf,
+  checkPicture,
+  combinedShapes,
+  warmUp,
+} from '@drelk/core';
 import type {
   Asked,
   EngineAnswer,
@@ -122,6 +130,9 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
   },
   async words({ picture, document }, context) {
     return plain({ lines: (await opened(picture)).words(document, context) });
+  },
+  combined({ how, shapes }) {
+    return Promise.resolve(plain({ contours: combinedShapes(how, shapes) }));
   },
   async options({ picture, document }, context) {
     const options: OptionView[] = [];

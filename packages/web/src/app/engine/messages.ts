@@ -1,5 +1,7 @@
 import type {
   CheckedFile,
+  Combining,
+  Contour,
   DrelkError,
   Facts,
   FormatId,
@@ -51,6 +53,8 @@ export interface EngineCalls {
   cut: { asks: { document: JobDocument }; answer: { mask: ImageBitmap | undefined } };
   /** Lines of words in the picture. */
   words: { asks: { document: JobDocument }; answer: { lines: FoundWords[] } };
+  /** Shapes made one. */
+  combined: { asks: { how: Combining; shapes: Contour[][] }; answer: { contours: Contour[] } };
   options: { asks: { document: JobDocument }; answer: { options: OptionView[] } };
 }
 export type EngineCall = keyof EngineCalls;

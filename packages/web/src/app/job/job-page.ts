@@ -18,6 +18,7 @@ import { ProblemService, type Sentence } from '../shared/problem.service';
 import { STAGES } from '../stages/stage';
 import { Strip } from '../strip/strip';
 import { Commands } from './commands';
+import { HandEdits } from './hand-edits';
 import { JobPageId } from './job-page-id';
 import { JOB_STATE } from './job-state';
 import { JobStore } from './job-store';
@@ -31,7 +32,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [JOB_STATE, Workbench, PathHand],
+  providers: [JOB_STATE, Workbench, HandEdits, PathHand],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

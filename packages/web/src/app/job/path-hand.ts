@@ -6,36 +6,30 @@ import {
   DrelkError,
   HOLE,
   type Hand,
-  type HandEdit,
   type HandGround,
   type HandPart,
   type Homography,
   type PathSet,
   addContours,
-  boxOf,
+  boxOfPoints,
   changeContours,
   changePart,
   checkHand,
-  combineShapes,
   composed,
   contourAt,
   contourOf,
   copyContours,
   dropContours,
-  editsInOrder,
-  flatten,
   inverted,
-  keepAsDrawn,
-  kindOfEdit,
-  letGo,
   mapContour,
-  mapPoint,
   moveContours,
   originAt,
   pickParts,
   pickedAgain,
   putInPlate,
   scaledAndMoved,
+  shapesOf,
+  standFor,
   withHoles,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
@@ -43,19 +37,18 @@ import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';
 import { Workbench } from './workbench';
 
-/** An edit of the hand as it is listed. */
-export interface ListedEdit {
-  id: number;
-  says: string;
-  waits: boolean;
-  /** True where it has a form that can stand by itself. */
-  isDrawn: boolean;
-}
+/** A copy lies this many widths aside. */
+const ASIDE = 1.1;
+/** What becomes of shapes, said afterwards. */
+const COMBINED: Record<Combining, string> = {
+  unite: 'united',
+  'take away': 'taken away',
+  'keep common': 'kept in common',
+};
 
-/** Ghosts follow their curves this closely, in pixels. */
-const FLAT = 0.3;
+type Act = (hand: Hand, ground: HandGround, numbers: readonly number[]) => HandPart[];
 
-/** The hand at work on paths: what is picked of them, what is done with it, and what waits. */
+/** The hand at work on paths: what is picked of them, and what is done with it. */
 @Injectable()
 export class PathHand {
   private readonly work = inject(Workbench);
@@ -63,6 +56,8 @@ export class PathHand {
   private readonly tools = inject(ToolBox);
   /** What was just made, to be picked once it is there. */
   private readonly made = signal<readonly HandPart[] | undefined>(undefined);
+  /** What is to be done once that is there. */
+  private readonly waiting: (() => void)[] = [];
   /** The paths that the picked ids are of. */
   private known: { name: string | undefined; paths: PathSet } | undefined;
 
@@ -81,33 +76,6 @@ export class PathHand {
   readonly box = computed((): Box | undefined => {
     const paths = this.ground()?.paths;
     return paths && boxAround(paths, this.numbers());
-  });
-  readonly edits = computed((): ListedEdit[] => {
-    const hand = this.work.store.document()?.line.hand ?? {};
-    const parked = this.work.view()?.traced?.parked ?? [];
-    return editsInOrder(hand).map(({ id, edit }) => {
-      const count = Math.max(edit.from.length, edit.contours.length);
-      const what = count === 1 ? (edit.from[0]?.hole ? 'hole' : 'contour') : `${count} contours`;
-      const [width, height] = sizeOf(edit).map((pixels) => this.work.sourceLength(pixels));
-      return {
-        id,
-        says: `${what} ${kindOfEdit(edit)}, ${width} × ${height}`,
-        waits: parked.includes(id),
-        isDrawn: edit.contours.length > 0,
-      };
-    });
-  });
-  /** The edit that is pointed at in the list. */
-  readonly pointed = signal<number | undefined>(undefined);
-  /** Where edits that wait would lie, and the one that is pointed at lies, on the bench. */
-  readonly ghosts = computed(() => {
-    const hand = this.work.store.document()?.line.hand ?? {};
-    const traced = this.work.view()?.traced;
-    const pointed = this.pointed();
-    const ids = [...(traced?.parked ?? []), ...(pointed === undefined ? [] : [pointed])];
-    if (!traced || ids.length === 0) return [];
-    const back = inverted(traced.toSource);
-    return ids.flatMap((id) => (id in hand ? ghostsOf(hand[id], back) : []));
   });
   private readonly clicked = signal<number | undefined>(undefined);
   /** Number of the contour that was clicked last, or is picked alone. */
@@ -146,7 +114,7 @@ export class PathHand {
     // Ids are those of one set: in another, what was picked is found again.
     effect(() => {
       const view = this.work.view();
-      const isSettled = this.work.standing() === 'worked out';
+      const isSettled = this.work.standing() !== 'working';
       untracked(() => this.follow(view?.names.paths, view?.paths, view?.traced?.toSource, isSettled));
     });
   }
@@ -191,43 +159,58 @@ export class PathHand {
   }
 
   drop(): void {
-    const numbers = this.numbers();
-    this.act(`${counted(numbers.length)} dropped`, (hand, ground) => {
+    this.act('dropped', (hand, ground, numbers) => {
       dropContours(hand, ground, numbers);
       return [];
     });
   }
 
   /** Takes what is picked elsewhere by a map between places of the paths. */
-  move(label: string, map: Homography): void {
-    const numbers = this.numbers();
-    this.act(`${counted(numbers.length)} ${label}`, (hand, ground) =>
-      moveContours(hand, ground, numbers, map),
-    );
+  move(does: string, map: Homography): void {
+    this.act(does, (hand, ground, numbers) => moveContours(hand, ground, numbers, map));
   }
 
   /** The same about the middle of what is picked. */
-  moveAbout(label: string, map: Homography): void {
-    const box = this.box();
-    if (!box) return;
-    const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-    this.move(label, composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y))));
+  moveAbout(does: string, map: Homography): void {
+    this.act(does, (hand, ground, numbers) => {
+      const { left, top, right, bottom } = boxAround(ground.paths, numbers) as Box;
+      const [x, y] = [(left + right) / 2, (top + bottom) / 2];
+      const about = composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y)));
+      return moveContours(hand, ground, numbers, about);
+    });
   }
 
   /** What is picked goes to the plate of a colour. */
   putInPlate(colour: string): void {
-    const numbers = this.numbers();
-    this.act(`${counted(numbers.length)} put in a plate`, (hand, ground) =>
-      putInPlate(hand, ground, numbers, colour),
-    );
+    this.act('put in a plate', (hand, ground, numbers) => putInPlate(hand, ground, numbers, colour));
   }
 
-  /** Shapes that are picked become one. */
+  /** A copy of what is picked, beside it. */
+  copy(): void {
+    this.act('copied', (hand, ground, numbers) => {
+      const { left, right } = boxAround(ground.paths, numbers) as Box;
+      return copyContours(hand, ground, numbers, scaledAndMoved(1, 1, (right - left) * ASIDE, 0));
+    });
+  }
+
+  /** Shapes that are picked become one: worked out beside the page, and taken if nothing else was done meanwhile. */
   combine(how: Combining): void {
+    if (this.made()) {
+      this.waiting.push(() => this.combine(how));
+      return;
+    }
+    const ground = this.ground();
     const numbers = this.numbers();
-    const label = { unite: 'united', 'take away': 'taken away', 'keep common': 'kept in common' }[how];
-    this.act(`${counted(numbers.length)} ${label}`, (hand, ground) =>
-      combineShapes(hand, ground, numbers, how),
+    const document = this.work.store.document();
+    if (!ground || numbers.length === 0) return;
+    this.work.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
+      ({ contours }) => {
+        if (this.work.store.document() === document)
+          this.make(saying(numbers.length, COMBINED[how]), (hand) =>
+            standFor(hand, ground, numbers, contours),
+          );
+      },
+      (problem: unknown) => this.work.tell(problem),
     );
   }
 
@@ -240,27 +223,16 @@ export class PathHand {
       this.work.store.change(label, ({ line }) => {
         changePart(line.hand, ground, part, contour);
       });
-    else if (number !== undefined) {
+    else if (number !== undefined && !this.made()) {
       const pen = ground?.paths.pens[number] ?? NaN;
       const changed = { number, contour, ...(Number.isNaN(pen) ? {} : { pen }) };
-      this.act(label, (hand, on) => changeContours(hand, on, [changed]));
+      this.make(label, (hand, on) => changeContours(hand, on, [changed]));
     }
   }
 
   /** Contours stand by themselves from now on, in pixels of the paths. */
   add(label: string, contours: Parameters<typeof addContours>[2]): void {
     this.make(label, (hand, ground) => addContours(hand, ground, contours));
-  }
-
-  /** A copy of what is picked, beside it. */
-  copy(): void {
-    const box = this.box();
-    if (!box) return;
-    const numbers = this.numbers();
-    const aside = scaledAndMoved(1, 1, (box.right - box.left) * 1.1, 0);
-    this.act(`${counted(numbers.length)} copied`, (hand, ground) =>
-      copyContours(hand, ground, numbers, aside),
-    );
   }
 
   /** Of what is picked, outer contours alone stay picked. */
@@ -271,27 +243,15 @@ export class PathHand {
     this.state.picked.set(new Set(outer.map((k) => paths.ids[k])));
   }
 
-  letGo(id: number): void {
-    this.work.store.change('An edit let go', ({ line }) => {
-      letGo(line.hand, id);
-    });
-  }
-
-  /** Everything that waits is let go. */
-  letAllGo(ids: readonly number[]): void {
-    this.work.store.change(`${ids.length} edits let go`, ({ line }) => {
-      for (const id of ids) letGo(line.hand, id);
-    });
-  }
-
-  keep(id: number): void {
-    this.work.store.change('Kept as drawn', ({ line }) => {
-      keepAsDrawn(line.hand, id);
-    });
-  }
-
-  private act(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
-    if (this.numbers().length > 0) this.make(label, does);
+  /** Does something with what is picked, once the paths are those of what was done before. */
+  private act(does: string, change: Act): void {
+    if (this.made()) {
+      this.waiting.push(() => this.act(does, change));
+      return;
+    }
+    const numbers = this.numbers();
+    if (numbers.length > 0)
+      this.make(saying(numbers.length, does), (hand, ground) => change(hand, ground, numbers));
   }
 
   /** Makes a change of the hand's, or tells why it cannot be. */
@@ -299,12 +259,14 @@ export class PathHand {
     const ground = this.ground();
     if (!ground) return;
     let made: HandPart[] = [];
+    const before = this.work.store.document();
     try {
       this.work.store.change(label, ({ line }) => {
         made = does(line.hand, ground);
         checkHand(line.hand);
       });
-      this.made.set(made);
+      // What changes nothing brings no other paths to wait for.
+      if (this.work.store.document() !== before) this.made.set(made);
     } catch (problem) {
       this.work.tell(problem);
     }
@@ -335,57 +297,25 @@ export class PathHand {
         this.clicked.set(again);
       }
     }
-    if (made && isSettled) this.made.set(undefined);
+    if (made && isSettled) {
+      this.made.set(undefined);
+      this.waiting.shift()?.();
+    }
   }
 }
 
-const counted = (count: number) => (count === 1 ? 'A contour' : `${count} contours`);
+/** What was done to so many contours. */
+const saying = (count: number, does: string) => `${count === 1 ? 'A contour' : `${count} contours`} ${does}`;
 
+/** The box around contours of a set, by their numbers. */
 function boxAround(paths: PathSet, numbers: readonly number[]): Box | undefined {
   if (numbers.length === 0) return undefined;
-  const all = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
-  for (const k of numbers) {
-    const { left, top, right, bottom } = originAt(paths, k).box;
-    all.left = Math.min(all.left, left);
-    all.top = Math.min(all.top, top);
-    all.right = Math.max(all.right, right);
-    all.bottom = Math.max(all.bottom, bottom);
-  }
-  return all;
-}
-
-/** Width and height of an edit, in source pixels: of what it made, or of what it was made from. */
-function sizeOf({ from, contours }: HandEdit): [width: number, height: number] {
-  const box =
-    contours.length > 0
-      ? boxOf(contours.map(contourOf))
-      : boxOf(from.map(({ box: [left, top, right, bottom] }) => lineContour(left, top, right, bottom)));
-  return box ? [box.right - box.left, box.bottom - box.top] : [0, 0];
-}
-
-const lineContour = (left: number, top: number, right: number, bottom: number): Contour => ({
-  start: { x: left, y: top },
-  segments: [{ kind: 'line', x: right, y: bottom }],
-  closed: false,
-});
-
-/** An edit as lines on the bench: its contours, or the box of what was dropped. */
-function ghostsOf({ from, contours }: HandEdit, fromSource: Homography) {
-  if (contours.length > 0)
-    return contours.map((kept) => ({
-      points: [...flatten(mapContour(contourOf(kept), fromSource), FLAT)],
-      closed: kept.closed,
-    }));
-  return from.map(({ box: [left, top, right, bottom] }) => ({
-    points: [
-      [left, top],
-      [right, top],
-      [right, bottom],
-      [left, bottom],
-    ].flatMap(([x, y]) => {
-      const at = mapPoint(fromSource, { x, y });
-      return [at.x, at.y];
-    }),
-    closed: true,
-  }));
+  return boxOfPoints(
+    Float64Array.from(
+      numbers.flatMap((k) => {
+        const { left, top, right, bottom } = originAt(paths, k).box;
+        return [left, top, right, bottom];
+      }),
+    ),
+  );
 }

@@ -12,6 +12,7 @@ import {
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
+import { Pulled } from './pulled';
 import { NO_OVERLAY, type Overlay, type Tool } from './tool';
 
 /** Forms that are drawn by pulling. */
@@ -29,7 +30,7 @@ const LEAST = 2;
 const LONGER = 1.02;
 
 /** Draws a true form by pulling it open. */
-export class DrawFormTool implements Tool {
+export class DrawFormTool extends Pulled implements Tool {
   readonly id: string;
   readonly says: string;
   readonly ground = 'result' as const;
@@ -40,24 +41,14 @@ export class DrawFormTool implements Tool {
       ? { lines: [{ points: [...flatten(contour, FLAT)], closed: true }], grips: [] }
       : NO_OVERLAY;
   });
-  private readonly from = signal<Place | undefined>(undefined);
-  private readonly to = signal<Place | undefined>(undefined);
 
   constructor(
     private readonly kind: DrawnForm,
     private readonly hand: PathHand,
   ) {
+    super();
     this.id = `draw-${kind}`;
     this.says = SAYS[kind];
-  }
-
-  press(at: Place): void {
-    this.from.set(at);
-    this.to.set(at);
-  }
-
-  move(at: Place): void {
-    this.to.set(at);
   }
 
   release(at: Place): void {
@@ -65,11 +56,6 @@ export class DrawFormTool implements Tool {
     const contour = this.contour();
     this.forget();
     if (contour) this.hand.add(`A ${this.kind} drawn`, [{ contour }]);
-  }
-
-  forget(): void {
-    this.from.set(undefined);
-    this.to.set(undefined);
   }
 
   private contour(): Contour | undefined {

@@ -1,6 +1,8 @@
 import { computed, signal } from '@angular/core';
 import {
+  type Box,
   type HandGround,
+  boxOfPoints,
   contourAt,
   flatten,
   mapContour,
@@ -11,56 +13,44 @@ import {
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
 import type { ToolBox } from './tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+import { Pulled } from './pulled';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';
 import { Trail } from './trail';
 
 /** Draws a box around the contours to pick. */
-export class PickBoxTool implements Tool {
+export class PickBoxTool extends Pulled implements Tool {
   readonly id = 'pick-box';
   readonly says = 'Draw a box around the contours to pick.';
   readonly ground = 'result' as const;
   readonly loupe = false;
   readonly overlay = computed((): Overlay => {
-    const [from, to] = [this.from(), this.to()];
-    if (!from || !to) return NO_OVERLAY;
-    return {
-      lines: [{ points: [from.x, from.y, to.x, from.y, to.x, to.y, from.x, to.y], closed: true }],
-      grips: [],
-    };
+    const box = this.pulledBox();
+    return box ? { lines: [boxLine(box)], grips: [] } : NO_OVERLAY;
   });
-  private readonly from = signal<Place | undefined>(undefined);
-  private readonly to = signal<Place | undefined>(undefined);
 
-  constructor(private readonly hand: PathHand) {}
-
-  press(at: Place): void {
-    this.from.set(at);
-    this.to.set(at);
-  }
-
-  move(at: Place): void {
-    this.to.set(at);
+  constructor(private readonly hand: PathHand) {
+    super();
   }
 
   release(at: Place): void {
-    const from = this.from();
+    this.move(at);
+    const box = this.pulledBox();
     const paths = this.hand.ground()?.paths;
     this.forget();
-    if (!from || !paths) return;
-    const box = {
-      left: Math.min(from.x, at.x),
-      top: Math.min(from.y, at.y),
-      right: Math.max(from.x, at.x),
-      bottom: Math.max(from.y, at.y),
-    };
-    this.hand.choose(pickInBox(paths, box));
+    if (box && paths) this.hand.choose(pickInBox(paths, box));
   }
 
-  forget(): void {
-    this.from.set(undefined);
-    this.to.set(undefined);
+  private pulledBox(): Box | undefined {
+    const [from, to] = [this.from(), this.to()];
+    return from && to && boxOfPoints(Float64Array.of(from.x, from.y, to.x, to.y));
   }
 }
+
+/** A box as a line. */
+const boxLine = ({ left, top, right, bottom }: Box): OverlayLine => ({
+  points: [left, top, right, top, right, bottom, left, bottom],
+  closed: true,
+});
 
 /** Draws a loop around the contours to pick. */
 export class PickLoopTool extends Trail implements Tool {
@@ -102,7 +92,18 @@ export class CarryTool implements Tool {
     const ground = this.hand.ground();
     const numbers = this.hand.numbers();
     if (!ground) return NO_OVERLAY;
-    const lines = numbers.length > MOST_CARRIED ? this.box(by) : carried(ground, numbers, map);
+    const box = this.hand.box();
+    const lines =
+      numbers.length > MOST_CARRIED && box
+        ? [
+            boxLine({
+              left: box.left + by.x,
+              right: box.right + by.x,
+              top: box.top + by.y,
+              bottom: box.bottom + by.y,
+            }),
+          ]
+        : carried(ground, numbers, map);
     return { lines, grips: [] };
   });
   private readonly by = signal<Place>({ x: 0, y: 0 });
@@ -128,14 +129,6 @@ export class CarryTool implements Tool {
   forget(): void {
     this.from = undefined;
     this.by.set({ x: 0, y: 0 });
-  }
-
-  private box({ x, y }: Place) {
-    const box = this.hand.box();
-    if (!box) return [];
-    const { left, top, right, bottom } = box;
-    const points = [left, top, right, top, right, bottom, left, bottom];
-    return [{ points: points.map((value, i) => value + (i % 2 === 0 ? x : y)), closed: true }];
   }
 }
 

@@ -1,6 +1,6 @@
 import { Component, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type ListedEdit, PathHand } from '../../job/path-hand';
+import { HandEdits, type ListedEdit } from '../../job/hand-edits';
 import { IconButton } from '../../shared/icon-button';
 
 /** Edits of the hand, each shown on the bench while it is pointed at, and taken back by itself. */
@@ -11,19 +11,19 @@ import { IconButton } from '../../shared/icon-button';
     <ol>
       @for (edit of edits(); track edit.id) {
         <li
-          (pointerenter)="hand.pointed.set(edit.id)"
-          (pointerleave)="hand.pointed.set(undefined)"
-          (focusin)="hand.pointed.set(edit.id)"
-          (focusout)="hand.pointed.set(undefined)"
+          (pointerenter)="done.pointed.set(edit.id)"
+          (pointerleave)="done.pointed.set(undefined)"
+          (focusin)="done.pointed.set(edit.id)"
+          (focusout)="done.pointed.set(undefined)"
         >
           <span>{{ edit.says }}</span>
           @if (edit.waits && edit.isDrawn) {
-            <button matButton="outlined" type="button" (click)="hand.keep(edit.id)">Keep as drawn</button>
+            <button matButton="outlined" type="button" (click)="done.keep(edit.id)">Keep as drawn</button>
           }
           <drelk-icon-button
             icon="close"
             [label]="'Let go of edit ' + edit.id + ', ' + edit.says"
-            (press)="hand.letGo(edit.id)"
+            (press)="done.letGo(edit.id)"
           />
         </li>
       }
@@ -37,13 +37,15 @@ import { IconButton } from '../../shared/icon-button';
     }
     li > span {
       display: inline-block;
-      max-width: 225px;
-      min-width: 190px;
+      min-width: 230px;
+      vertical-align: middle;
+    }
+    drelk-icon-button {
       vertical-align: middle;
     }
   `,
 })
 export class EditList {
   readonly edits = input.required<readonly ListedEdit[]>();
-  readonly hand = inject(PathHand);
+  readonly done = inject(HandEdits);
 }

@@ -1,17 +1,29 @@
-import { circleContour, packPaths } from '@drelk/core';
+import type { WritableSignal } from '@angular/core';
+import {
+  IDENTITY,
+  type JobDocument,
+  type Shape,
+  circleContour,
+  combinedShapes,
+  packPaths,
+  replayHand,
+} from '@drelk/core';
+import type { EngineCalls, ShownView } from '../../engine/messages';
 import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { ToolBox } from '../../bench/tools/tool-box';
+import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
 import { TestBed } from '@angular/core/testing';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
 import { LineHand } from './line-hand';
 
 /** A ring, a dot, and another dot as large. */
-const paths = packPaths([
+const shapes: Shape[] = [
   { outer: circleContour({ x: 40, y: 40 }, 30), holes: [circleContour({ x: 40, y: 40 }, 12, true)] },
   { outer: circleContour({ x: 120, y: 40 }, 6), holes: [] },
   { outer: circleContour({ x: 150, y: 40 }, 6), holes: [] },
-]);
+];
+const paths = packPaths(shapes);
 
 function work() {
   const fake = fakeWork(viewWith({ paths }));
@@ -22,7 +34,24 @@ function work() {
     hand.pick(id, more);
     page.fixture.detectChanges();
   };
-  return { ...fake, hand, pick, ...page, edits: () => fake.store.document()?.line.hand ?? {} };
+  fake.engine.ask.mockImplementation(
+    (_call: string, { how, shapes }: EngineCalls['combined']['asks']) =>
+      new Promise((resolve) => {
+        resolve({ contours: combinedShapes(how, shapes) });
+      }),
+  );
+  let results = 0;
+  /** The paths of what was done come. */
+  const arrive = () => {
+    const { line } = fake.store.document() as JobDocument;
+    const { shapes: all, owners, parked } = replayHand(paths, line.hand, IDENTITY, []);
+    const view = fake.work.view() as ShownView;
+    const traced = view.traced && { ...view.traced, parked };
+    const names = { paths: `paths ${results++}` };
+    fake.work.view.set({ ...view, names, paths: packPaths(all, 1, owners), traced });
+    page.fixture.detectChanges();
+  };
+  return { ...fake, hand, pick, arrive, ...page, edits: () => fake.store.document()?.line.hand ?? {} };
 }
 
 describe('line by hand', () => {
@@ -81,7 +110,7 @@ describe('line by hand', () => {
   });
 
   it('typed figures move, turn and size; what cannot be read is told and changes nothing', () => {
-    const { pick, press, edits, store, element, work: bench } = work();
+    const { pick, press, edits, store, element, work: bench, arrive } = work();
     pick(paths.ids[2]);
     const field = (label: string) =>
       [...element.querySelectorAll<HTMLElement>('mat-form-field')]
@@ -96,6 +125,7 @@ describe('line by hand', () => {
     // Half a millimetre a pixel.
     expect(edits()[1].contours[0].places[0]).toBeCloseTo(126 - 10, 3);
     expect(store.undoLabel()).toBe('A contour moved');
+    arrive();
     write('Down', 'abc');
     press('Move');
     expect(bench.tell).toHaveBeenCalledTimes(1);
@@ -105,7 +135,9 @@ describe('line by hand', () => {
     expect(store.steps()).toHaveLength(1);
     write('Degrees, clockwise', '90');
     press('Turn');
+    arrive();
     press('Mirror left to right');
+    arrive();
     press('Copy');
     expect(store.steps().map(({ label }) => label)).toEqual([
       'A contour moved',
@@ -131,11 +163,54 @@ describe('line by hand', () => {
     expect(store.steps()).toHaveLength(0);
   });
 
-  it('shapes that have nothing in common are told', () => {
+  it('shapes are united beside the page', async () => {
+    const { pick, press, edits, store } = work();
+    pick(paths.ids[2]);
+    pick(paths.ids[3], true);
+    press('Unite');
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(edits()[1]).toMatchObject({ from: [{}, {}], contours: [{}, {}] });
+    expect(store.undoLabel()).toBe('2 contours united');
+  });
+
+  it('what is done before the paths have come waits for them, and is done to what is there then', () => {
+    const { hand, pick, work: bench, edits, fixture } = work();
+    const standing = bench.standing as unknown as WritableSignal<string>;
+    pick(paths.ids[2]);
+    standing.set('working');
+    fixture.detectChanges();
+    hand.drop();
+    hand.drop();
+    expect(Object.keys(edits())).toEqual(['1']);
+    const view = bench.view();
+    if (!view) throw new Error('no view');
+    bench.view.set({ ...view, names: { paths: 'other' }, paths: packPaths([shapes[0], shapes[2]]) });
+    standing.set('worked out');
+    fixture.detectChanges();
+    // Nothing is picked any more: the second drop has nothing to drop.
+    expect(Object.keys(edits())).toEqual(['1']);
+    pick(bench.view()?.paths.ids[0]);
+    hand.drop();
+    expect(Object.keys(edits())).toHaveLength(3);
+  });
+
+  it('what changes nothing is no step, and nothing waits for it', () => {
+    const { hand, pick, arrive, edits, store } = work();
+    pick(paths.ids[2]);
+    hand.putInPlate('#224466');
+    arrive();
+    hand.putInPlate('#224466');
+    hand.drop();
+    expect(store.steps()).toHaveLength(2);
+    expect(edits()[1].contours ?? []).toHaveLength(0);
+  });
+
+  it('shapes that have nothing in common are told', async () => {
     const { pick, hand, work: bench, store } = work();
     pick(paths.ids[2]);
     pick(paths.ids[3], true);
     hand.combine('keep common');
+    await new Promise((resolve) => setTimeout(resolve));
     expect(bench.tell).toHaveBeenCalledTimes(1);
     expect(store.steps()).toHaveLength(0);
   });
@@ -151,7 +226,7 @@ describe('line by hand', () => {
     bench.view.set({ ...view, traced: { ...view.traced, parked: [1, 2] } });
     fixture.detectChanges();
     expect(text()).toContain('Waiting');
-    expect(hand.ghosts()).toHaveLength(2);
+    expect(TestBed.inject(HandEdits).ghosts()).toHaveLength(2);
     press('Keep as drawn');
     expect(edits()[1].from).toEqual([]);
     press('Let go of all that wait');

@@ -1,7 +1,5 @@
 import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import {
   HOLE,
   PICKS,
@@ -19,8 +17,10 @@ import { type DrawnForm, DrawFormTool, DrawRunTool } from '../../bench/tools/dra
 import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { NodesTool } from '../../bench/tools/nodes-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
+import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
 import { Workbench } from '../../job/workbench';
+import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
 import { ToolButton } from '../../shared/tool-button';
@@ -37,22 +37,14 @@ const NEW_COLOUR = '#b3402a';
 /** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
 @Component({
   selector: 'drelk-line-hand',
-  imports: [
-    Fold,
-    EditList,
-    LineForm,
-    LengthField,
-    MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
-    ToolButton,
-  ],
+  imports: [FigureField, Fold, EditList, LineForm, LengthField, MatButtonModule, ToolButton],
   templateUrl: './line-hand.html',
   styleUrls: ['../panel.scss', './line-hand.scss'],
 })
 export class LineHand {
   readonly work = inject(Workbench);
   readonly hand = inject(PathHand);
+  readonly edits = inject(HandEdits);
   private readonly tools = inject(ToolBox);
   readonly picks = PICKS;
   readonly small = SMALL;
@@ -89,13 +81,13 @@ export class LineHand {
     const holes = this.hand.numbers().filter((k) => paths && (paths.flags[k] & HOLE) !== 0);
     return holes.length > 0 && holes.length < this.count();
   });
-  readonly waiting = computed(() => this.hand.edits().filter(({ waits }) => waits));
+  readonly waiting = computed(() => this.edits.all().filter(({ waits }) => waits));
   /** Opens by itself once something is picked, or waits. */
   readonly isOpen = linkedSignal<boolean, boolean>({
     source: () => this.count() > 0 || this.waiting().length > 0,
     computation: (isWanted, before) => isWanted || (before?.value ?? false),
   });
-  readonly done = computed(() => this.hand.edits().filter(({ waits }) => !waits));
+  readonly done = computed(() => this.edits.all().filter(({ waits }) => !waits));
   readonly listed = computed(() => this.done().slice(-MOST_LISTED));
   readonly says = computed(() => {
     const [done, waiting] = [this.done().length, this.waiting().length];
@@ -189,10 +181,6 @@ export class LineHand {
     if (!size || size[side] === 0) return;
     const factor = millimetres / size[side];
     this.hand.moveAbout('sized', scaledAndMoved(factor, factor, 0, 0));
-  }
-
-  letGoOfWaiting(): void {
-    this.hand.letAllGo(this.waiting().map(({ id }) => id));
   }
 
   /** Does what a typed figure asks for; says what is wrong with one that cannot be read. */
