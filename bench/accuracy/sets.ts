@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import * as opentype from 'opentype.js';
-import { type Contour, type Point, type Segment, circleContour, readSvg } from '@drelk/core';
+import { type Contour, type Point, type Segment, circleContour, readPathData } from '@drelk/core';
 import { random } from '../../packages/core/src/testing/pictures';
 import type { TrueShape } from './true-shape';
 
@@ -116,8 +116,7 @@ export function iconShapes(): TrueShape[] {
 }
 
 function fromPaths(name: string, data: string[], quadratic: boolean): Omit<TrueShape, 'set'> {
-  const paths = data.map((d) => `<path d="${d}"/>`).join('');
-  const { contours: read } = readSvg(`<svg viewBox="0 0 96 96" width="96mm" height="96mm">${paths}</svg>`);
+  const read = data.flatMap((one) => readPathData(one));
   const contours = read.map(tidy).filter(({ segments }) => segments.length > 1);
   return { name, contours, circles: [], nodes: nodesOf(contours, quadratic) };
 }

@@ -37,7 +37,7 @@ export async function strokeRows(): Promise<Record<string, Record<string, string
       for (const cap of ['round', 'butt'] as const) {
         const grey = await drawnStrokes(SIZE, paths, pen, cap);
         const found = traceCentrelines(grey, 127.5, options, context).map(({ contour }) => contour);
-        const truth = strokeContours(SIZE, paths);
+        const truth = strokeContours(paths);
         off.push(...distances(found, truth), ...distances(truth, found));
         extra += Math.abs(found.length - count);
       }

@@ -1,4 +1,4 @@
-import { type Contour, type Shape, nestContours, readSvg } from '@drelk/core';
+import { type Contour, type Shape, nestContours, readPathData } from '@drelk/core';
 
 /** A line drawn with a round pen: SVG path data and the pen's width. */
 export interface Stroke {
@@ -23,7 +23,7 @@ export interface SourceDrawing {
 
 /** The contours of SVG path data. */
 export function contoursOfData(data: string): Contour[] {
-  return readSvg(`<svg viewBox="0 0 1 1" width="1mm" height="1mm"><path d="${data}"/></svg>`).contours;
+  return readPathData(data);
 }
 
 /** The areas of one colour as shapes with holes. */

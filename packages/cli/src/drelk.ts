@@ -1,5 +1,6 @@
 import { Command, CommanderError, Option } from 'commander';
 import { DrelkError } from '@drelk/core';
+import { type TidyOptions, UNIT_NAMES, tidy } from './tidy';
 import { type TraceOptions, trace } from './trace';
 
 /** Exit codes: a wrong file or value; something that does not exist. */
@@ -27,6 +28,18 @@ program
   .option('--job <file>', 'job document whose settings to use')
   .option('--report <file>', 'where to write what was found, as JSON')
   .action((picture: string, options: TraceOptions) => trace(picture, options));
+
+program
+  .command('tidy')
+  .description('turns an old vector file into clean closed paths, in the same coordinates')
+  .argument('<file>', 'SVG, or DXF saved as text')
+  .option('--out <file>', 'file to write, by its ending SVG or DXF; may be given again', collect, [])
+  .option('--simplify <length>', 'fit curves anew, at most so far off')
+  .option('--join <length>', 'join ends this near one another (0.1mm)')
+  .addOption(new Option('--unit <unit>', 'what a unit is, where the file does not say').choices(UNIT_NAMES))
+  .addOption(new Option('--dxf <release>', 'DXF release').choices(['r12', '2000']))
+  .option('--report <file>', 'where to write what was found, as JSON')
+  .action((file: string, options: TidyOptions) => tidy(file, options));
 
 program.parseAsync().catch((error: unknown) => {
   if (error instanceof DrelkError) {

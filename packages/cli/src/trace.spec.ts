@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import sharp from 'sharp';
-import { newJob, readDxf, readSvg } from '@drelk/core';
+import { contoursDrawn, newJob, readDxf, readSvg } from '@drelk/core';
 
 const root = join(__dirname, '../../..');
 const demo = join(root, 'demo/pictures');
@@ -73,14 +73,14 @@ describe('drelk trace', () => {
     ['4 1/2in', 114.3],
   ])('makes the artwork exactly %s wide', (width, millimetres) => {
     drelk(join(demo, '01-moth.png'), '--out', at('a.svg'), '--width', width);
-    expect(readSvg(readFileSync(at('a.svg'), 'utf8')).width).toBeCloseTo(millimetres, 3);
+    expect(readSvg(readFileSync(at('a.svg'), 'utf8')).page.right).toBeCloseTo(millimetres, 3);
   });
 
   it('writes the newer DXF when asked', () => {
     drelk(join(demo, '02-moth-small.jpg'), '--out', at('a.dxf'), '--dxf', '2000');
     const text = readFileSync(at('a.dxf'), 'utf8');
     expect(text).toContain('AC1015');
-    expect(readDxf(text).contours.every(({ contour }) => contour.closed)).toBe(true);
+    expect(contoursDrawn(readDxf(text)).every(({ closed }) => closed)).toBe(true);
   });
 
   it('takes settings from a job', () => {
@@ -101,7 +101,7 @@ describe('drelk trace', () => {
     const args = ['--method', 'centreline', '--out', at('a.svg'), '--out', at('a.dxf')];
     drelk(join(demo, '06-teapot.png'), ...args, '--width', '120mm', '--report', at('r.json'));
     expect(report()).toMatchObject({ openPaths: 0, lines: 9 });
-    const open = readDxf(readFileSync(at('a.dxf'), 'utf8')).contours.filter(({ contour }) => !contour.closed);
+    const open = contoursDrawn(readDxf(readFileSync(at('a.dxf'), 'utf8'))).filter(({ closed }) => !closed);
     expect(open.length).toBeGreaterThan(3);
   });
 

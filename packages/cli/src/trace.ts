@@ -1,12 +1,8 @@
-import { readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import {
   type CheckedFile,
   DrelkError,
-  FORMAT_IDS,
-  type FormatId,
   type JobDocument,
-  formatOf,
-  formatOfName,
   handOffFile,
   newJob,
   newMemory,
@@ -15,6 +11,7 @@ import {
   upgraded,
 } from '@drelk/core';
 import { openPicture } from '@drelk/decode';
+import { asReport, formatFor, writeAll } from './write-all';
 
 export interface TraceOptions {
   out: string[];
@@ -57,10 +54,7 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
       scaleSource: piece.scale.source,
       findings: proof.findings,
     };
-    outputs.push([
-      options.report,
-      `${JSON.stringify({ ...report, files: readBacks(files), milliseconds }, null, 2)}\n`,
-    ]);
+    outputs.push([options.report, asReport({ ...report, files: readBacks(files), milliseconds })]);
   }
   await writeAll(outputs);
   if (!options.report) {
@@ -69,17 +63,6 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
       `${width.toFixed(2)} x ${height.toFixed(2)} mm, ${shapes} shapes, ${nodes} nodes, match ${(match ?? 0).toFixed(2)} %`,
     );
   }
-}
-
-function formatFor(file: string): FormatId {
-  const format = formatOfName(file);
-  if (format) return format;
-  const endings = FORMAT_IDS.map((id) => `.${formatOf(id).ending}`).join(' nor ');
-  throw new DrelkError(
-    'bad-document',
-    `“${file}” ends in neither ${endings}.`,
-    'Name the output by what it is to be.',
-  );
 }
 
 function withOptions(document: JobDocument, options: TraceOptions): JobDocument {
@@ -166,19 +149,3 @@ async function readJob(path: string, fresh: JobDocument): Promise<JobDocument> {
 }
 
 const readBacks = (files: CheckedFile[]) => files.map(({ format, readBack }) => ({ format, ...readBack }));
-
-/** Writes every file under a temporary name first, so that a failure leaves nothing behind. */
-async function writeAll(outputs: [string, string | Uint8Array][]): Promise<void> {
-  const temporary = outputs.map(([path]) => `${path}.part-${process.pid}`);
-  try {
-    for (let k = 0; k < outputs.length; k++) await writeFile(temporary[k], outputs[k][1]);
-    for (let k = 0; k < outputs.length; k++) await rename(temporary[k], outputs[k][0]);
-  } catch {
-    await Promise.all(temporary.map((path) => rm(path, { force: true })));
-    throw new DrelkError(
-      'bad-document',
-      'The output could not be written.',
-      'Check that the folder exists and may be written to.',
-    );
-  }
-}

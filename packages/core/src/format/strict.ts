@@ -11,15 +11,18 @@ export function expectOwn(isOwn: boolean, what: string): asserts isOwn {
   );
 }
 
-/** The same contour, where all its places are numbers. */
-export function withPlaces(contour: Contour): Contour {
-  const { start, segments } = contour;
-  const isPlaced = segments.every(
+/** Whether all places of a contour are numbers. */
+export const isPlaced = ({ start, segments }: Contour): boolean =>
+  Number.isFinite(start.x + start.y) &&
+  segments.every(
     (segment) =>
       Number.isFinite(segment.x + segment.y) &&
       (segment.kind !== 'cubic' || Number.isFinite(segment.x1 + segment.y1 + segment.x2 + segment.y2)) &&
       (segment.kind !== 'arc' || Number.isFinite(segment.bulge)),
   );
-  expectOwn(isPlaced && Number.isFinite(start.x + start.y), 'a place is no number');
+
+/** The same contour, where all its places are numbers. */
+export function withPlaces(contour: Contour): Contour {
+  expectOwn(isPlaced(contour), 'a place is no number');
   return contour;
 }

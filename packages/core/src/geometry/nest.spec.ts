@@ -1,11 +1,10 @@
-import { readSvg } from '../format';
+import { readPathData } from '../format';
 import { circleContour } from './arc';
 import { signedArea } from './measure';
 import { nestContours } from './nest';
 import { reverseContour } from './transform';
 
-const contours = (data: string) =>
-  readSvg(`<svg viewBox="0 0 1 1" width="1mm" height="1mm"><path d="${data}"/></svg>`).contours;
+const contours = (data: string) => readPathData(data);
 
 describe('nestContours', () => {
   it('finds the counters of letters (common practice, no source: O and A have one, B two)', () => {

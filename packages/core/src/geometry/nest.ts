@@ -23,9 +23,7 @@ export function nestingOf(
   contours: readonly Contour[],
   tolerance: number,
 ): { outer: number; holes: number[] }[] {
-  if (contours.length === 0) return [];
-  const polygons = contours.map((contour) => flatten(contour, tolerance));
-  const parents = parentsOf(polygons);
+  const parents = parentsAmong(contours, tolerance);
   const depth = (i: number): number => (parents[i] < 0 ? 0 : 1 + depth(parents[i]));
   const shapes = new Map<number, { outer: number; holes: number[] }>();
   const levels = contours.map((_, i) => depth(i));
@@ -37,6 +35,10 @@ export function nestingOf(
   });
   return [...shapes.values()];
 }
+
+/** For each closed contour the number of the smallest larger one around it, or -1; curves followed within `tolerance`. */
+export const parentsAmong = (contours: readonly Contour[], tolerance: number): number[] =>
+  contours.length === 0 ? [] : parentsOf(contours.map((contour) => flatten(contour, tolerance)));
 
 /**
  * For each polygon the smallest larger one around it, or -1. What lies inside is told at a place well within each polygon,

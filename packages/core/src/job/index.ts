@@ -13,3 +13,4 @@ export * from './warm-up';
 export * from './options';
 export * from './facts';
 export * from './length';
+export * from './tidy-file';

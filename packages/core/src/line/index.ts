@@ -18,3 +18,5 @@ export * from './hand/replay';
 export * from './hand/acts';
 export * from './hand/combine';
 export * from './hand/picks';
+export * from './refit';
+export * from './old-file/tidy';

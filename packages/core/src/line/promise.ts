@@ -52,9 +52,10 @@ function nearer(own: Fitted, tolerance: number, k: number, anew: Anew): Fitted {
   return tolerance > 0 && keeps(own) ? withChain(own, mendAll(own.chain, tolerance).chain) : anew.asFound(k);
 }
 
-/** Whether a contour closes and goes the same way around as its rim. */
-function keeps({ contour, runs }: Fitted): boolean {
+/** Whether a contour closes and goes the same way around as its rim; open lines have nothing of the kind. */
+function keeps({ contour, chain, runs }: Fitted): boolean {
   const { start, segments, closed } = contour;
+  if (chain && !chain.closed) return true;
   const last = segments[segments.length - 1];
   if (!closed || last.x !== start.x || last.y !== start.y) return false;
   return signedArea(contour) * polygonArea(rimOf({ contour, runs })) >= 0;

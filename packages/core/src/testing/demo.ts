@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { readPictureHeader, readSvg } from '../format';
+import { readPictureHeader, readPathData } from '../format';
 import { type Contour, type Shape, placeContour } from '../geometry';
 import { type DecodedPicture, type JobDocument, newJob } from '../job';
 
@@ -44,6 +44,14 @@ export function demoTruth(name: string): Shape[] {
   });
 }
 
+/** The exact contours of a vector file that the generator wrote, y down from its upper edge. */
+export function demoContours(name: string): Contour[] {
+  const truth = JSON.parse(readFileSync(join(DEMO, 'truth', `${name}.json`), 'utf8')) as {
+    contours: string[];
+  };
+  return truth.contours.map(contourOf);
+}
+
 function contourOf(data: string): Contour {
-  return readSvg(`<svg viewBox="0 0 1 1" width="1mm" height="1mm"><path d="${data}"/></svg>`).contours[0];
+  return readPathData(data)[0];
 }

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { readSvg } from '../format';
+import { readPathData } from '../format';
 import type { Contour } from '../geometry';
 import type { GreyPicture } from '../raster';
 
@@ -31,8 +31,6 @@ export async function drawnStrokes(
 }
 
 /** The lines themselves. */
-export function strokeContours(size: number, paths: readonly string[]): Contour[] {
-  const all = paths.map((d) => `<path d="${d}"/>`).join('');
-  return readSvg(`<svg viewBox="0 0 ${size} ${size}" width="${size}mm" height="${size}mm">${all}</svg>`)
-    .contours;
+export function strokeContours(paths: readonly string[]): Contour[] {
+  return paths.flatMap((data) => readPathData(data));
 }

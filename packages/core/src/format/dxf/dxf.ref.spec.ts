@@ -6,6 +6,8 @@ import DxfParser, {
 } from 'dxf-parser';
 import { type Contour, circleContour, contourLength, signedArea, worstDistance } from '../../geometry';
 import type { Drawing } from '../drawing';
+import { contoursDrawn } from '../vector-drawing';
+import { dxfContent } from './content';
 import { readDxf } from './read';
 import { writeDxf2000 } from './write-2000';
 import { writeDxfR12 } from './write-r12';
@@ -38,8 +40,8 @@ const parse = (text: string) => {
 };
 
 describe.each([
-  ['release 12', writeDxfR12, 'AC1009'],
-  ['the year 2000', writeDxf2000, 'AC1015'],
+  ['release 12', (own: Drawing) => writeDxfR12(dxfContent(own)), 'AC1009'],
+  ['the year 2000', (own: Drawing) => writeDxf2000(dxfContent(own)), 'AC1015'],
 ])('DXF of %s', (_name, write, version) => {
   const parsed = parse(write(drawing));
 
@@ -63,7 +65,7 @@ describe.each([
   });
 
   it('is read back by our own reader to the same curves', () => {
-    const back = readDxf(write(drawing)).contours.map(({ contour }) => ({
+    const back = contoursDrawn(readDxf(write(drawing))).map((contour) => ({
       ...contour,
       start: { x: contour.start.x, y: contour.start.y + 60 },
       segments: contour.segments.map((s) =>
@@ -79,13 +81,13 @@ describe.each([
 });
 
 it('release 12 has closed polylines with the bulge (tan of a quarter of the angle, positive counter-clockwise)', () => {
-  const [first] = parse(writeDxfR12(drawing)).entities as IPolylineEntity[];
+  const [first] = parse(writeDxfR12(dxfContent(drawing))).entities as IPolylineEntity[];
   expect(first.shape).toBe(true);
   expect(first.vertices.map((vertex) => vertex.bulge ?? 0)).toEqual([0, 0, 0.4, 0]);
 });
 
 it('the year 2000 has true polylines and splines', () => {
-  const { entities } = parse(writeDxf2000(drawing));
+  const { entities } = parse(writeDxf2000(dxfContent(drawing)));
   const polyline = entities[0] as ILwpolylineEntity;
   expect(polyline.shape).toBe(true);
   expect(polyline.vertices).toHaveLength(4);
@@ -98,7 +100,7 @@ it('the year 2000 has true polylines and splines', () => {
 });
 
 it('inches are written as inches', () => {
-  const { header, entities } = parse(writeDxf2000({ ...drawing, units: 'in' }));
+  const { header, entities } = parse(writeDxf2000(dxfContent({ ...drawing, units: 'in' })));
   expect(header['$INSUNITS']).toBe(1);
   expect((entities[1] as ICircleEntity).radius).toBeCloseTo(4 / 25.4, 6);
 });

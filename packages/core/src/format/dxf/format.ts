@@ -1,5 +1,6 @@
 import type { FileFormat } from '../file-format';
 import { bytesOf, textOf } from '../text';
+import { dxfContent } from './content';
 import { readBackDxf } from './read-back';
 import { writeDxf2000 } from './write-2000';
 import { writeDxfR12 } from './write-r12';
@@ -14,6 +15,6 @@ export const dxf: FileFormat<'r12' | '2000'> = {
   ],
   choiceOf: 'DXF release',
   note: 'R12 is read by every machine; 2000 keeps true curves.',
-  write: (drawing, release) => bytesOf(release === 'r12' ? writeDxfR12(drawing) : writeDxf2000(drawing)),
+  write: (drawing, release) => bytesOf((release === 'r12' ? writeDxfR12 : writeDxf2000)(dxfContent(drawing))),
   readBack: (bytes) => readBackDxf(textOf(bytes)),
 };

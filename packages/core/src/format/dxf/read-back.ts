@@ -1,12 +1,15 @@
 import type { Drawing, DrawingPath } from '../drawing';
 import { expectOwn, withPlaces } from '../strict';
-import { MILLIMETRES, type Values, all, first, nextEntity, readEntity, toMillimetres } from './entities';
+import { placeContour } from '../../geometry';
+import { readCurve } from './curves';
+import { entitiesIn } from './file';
 import { taskOfLayer } from './layers';
-import { readTags } from './tags';
+import { type Values, all, first, readTags } from './tags';
+import { MILLIMETRES } from './units';
 
 /** What may stand in a file that this application wrote. */
 const RELEASES = ['AC1009', 'AC1015'];
-const ENTITIES = ['CIRCLE', 'POLYLINE', 'SEQEND', 'LWPOLYLINE', 'SPLINE'];
+const ENTITIES = ['CIRCLE', 'POLYLINE', 'LWPOLYLINE', 'SPLINE'];
 /** Layers of no task that the format demands. */
 const GIVEN_LAYER = '0';
 
@@ -32,21 +35,18 @@ export function readBackDxf(text: string): Drawing {
   const [right, top] = variable('$EXTMAX').map(([, value]) => Number(value) * scale);
   const layers = new Set(layerNames(sections.get('TABLES') ?? []));
   const paths: DrawingPath[] = [];
-  const entities = sections.get('ENTITIES') ?? [];
-  let next = 0;
-  while (next < entities.length) {
-    const i = next;
-    next = nextEntity(entities, i);
-    const kind = entities[i][1];
-    expectOwn(entities[i][0] === 0 && ENTITIES.includes(kind), `“${kind}” stands among its paths`);
-    if (kind === 'SEQEND') continue;
-    const values = entities.slice(i + 1, next);
+  for (const entity of entitiesIn(sections.get('ENTITIES') ?? [])) {
+    const { kind, values } = entity;
+    expectOwn(ENTITIES.includes(kind), `“${kind}” stands among its paths`);
     const layer = first(values, 8) ?? '';
     const task = taskOfLayer(layer);
     expectOwn(task !== undefined && layers.has(layer), `“${layer}” is no layer of a task`);
-    const contour = readEntity(kind, values);
+    const contour = readCurve(entity);
     expectOwn(contour !== undefined, `a ${kind} has another form`);
-    paths.push({ task, shape: { outer: withPlaces(toMillimetres(contour, scale)), holes: [] } });
+    paths.push({
+      task,
+      shape: { outer: withPlaces(placeContour(contour, { scale, x: 0, y: 0 })), holes: [] },
+    });
   }
   const units = insunits === 1 ? 'in' : 'mm';
   return { frame: { left: 0, top: -top, right, bottom: 0 }, units, paths };

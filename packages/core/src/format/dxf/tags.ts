@@ -14,14 +14,33 @@ function text(code: number, value: string | number): string {
   return (digits.endsWith('.') ? `${digits}0` : digits).replace(/^-(0\.0)$/, '$1');
 }
 
+/** The tags of one entity, without that which says its kind. */
+export type Values = readonly (readonly [number, string])[];
+
 /** Splits ASCII DXF into tags; a value that does not follow a whole number ends the reading. */
 export function readTags(source: string): [number, string][] {
-  const lines = source.split(/\r\n|\r|\n/);
   const tags: [number, string][] = [];
-  for (let i = 0; i + 1 < lines.length; i += 2) {
-    const code = Number.parseInt(lines[i], 10);
-    if (Number.isNaN(code)) break;
-    tags.push([code, lines[i + 1].trim()]);
+  let at = 0;
+  const nextLine = (): string | undefined => {
+    if (at >= source.length) return undefined;
+    let end = source.indexOf('\n', at);
+    if (end < 0) end = source.length;
+    const line = source.slice(at, end).trim();
+    at = end + 1;
+    return line;
+  };
+  // Lines of old machines end with nothing but a carriage return.
+  if (!source.includes('\n') && source.includes('\r')) return readTags(source.replaceAll('\r', '\n'));
+  for (;;) {
+    const code = nextLine();
+    const value = nextLine();
+    if (code === undefined || value === undefined || !/^-?\d+$/.test(code)) return tags;
+    tags.push([Number(code), value]);
   }
-  return tags;
 }
+
+/** The first value under a group code. */
+export const first = (values: Values, code: number) => values.find(([c]) => c === code)?.[1];
+export const number = (values: Values, code: number, fallback = 0) => Number(first(values, code) ?? fallback);
+export const all = (values: Values, code: number) =>
+  values.filter(([c]) => c === code).map(([, value]) => Number(value));

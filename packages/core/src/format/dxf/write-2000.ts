@@ -1,7 +1,5 @@
 import { type Contour, type Cubic, type Point, type Segment, arcCubics, eachSegment } from '../../geometry';
-import type { Drawing } from '../drawing';
-import { layerName, layersOf } from './layers';
-import { type DxfSpace, dxfSpace, drawnContours } from './place';
+import { type DxfContent, type LayeredContour, extentsOf } from './content';
 import { type Tag, writeTags } from './tags';
 import { verticesOf, wholeCircle } from './vertices';
 
@@ -25,20 +23,18 @@ const FIRST_TABLE_ENTRY = 0x20;
 const FIRST_ENTITY = 0x100;
 
 /**
- * The drawing as DXF of the year 2000 (AC1015): CIRCLE where a contour is one, LWPOLYLINE with bulges where
+ * DXF of the year 2000 (AC1015): CIRCLE where a contour is one, LWPOLYLINE with bulges where
  * it is lines and arcs, and one closed SPLINE of degree 3 where it has cubics, which it holds exactly.
  */
-export function writeDxf2000(drawing: Drawing): string {
-  const space = dxfSpace(drawing);
-  const contours = drawnContours(drawing);
-  const entities = contours.flatMap(({ path, contour }, i): Tag[] => {
-    const handle = (FIRST_ENTITY + i).toString(16).toUpperCase();
-    return entity(contour, layerName(path), handle, space);
-  });
+export function writeDxf2000(content: DxfContent): string {
+  const { contours } = content;
+  const entities = contours.flatMap((one, i): Tag[] =>
+    entity(one, (FIRST_ENTITY + i).toString(16).toUpperCase(), content),
+  );
   return writeTags([
-    ...header(space, FIRST_ENTITY + contours.length),
+    ...header(content, FIRST_ENTITY + contours.length),
     ...section('CLASSES', []),
-    ...section('TABLES', tables(drawing)),
+    ...section('TABLES', tables(content)),
     ...section('BLOCKS', [
       ...block('*Model_Space', HANDLE.modelRecord, '18'),
       ...block('*Paper_Space', HANDLE.paperRecord, '1A'),
@@ -56,14 +52,15 @@ const section = (name: string, content: Tag[]): Tag[] => [
   [0, 'ENDSEC'],
 ];
 
-function header({ insunits, least, most }: DxfSpace, nextHandle: number): Tag[] {
+function header(content: DxfContent, nextHandle: number): Tag[] {
+  const { least, most } = extentsOf(content);
   return section('HEADER', [
     [9, '$ACADVER'],
     [1, 'AC1015'],
     [9, '$HANDSEED'],
     [5, nextHandle.toString(16).toUpperCase()],
     [9, '$INSUNITS'],
-    [70, insunits],
+    [70, content.insunits],
     [9, '$EXTMIN'],
     [10, least.x],
     [20, least.y],
@@ -75,22 +72,29 @@ function header({ insunits, least, most }: DxfSpace, nextHandle: number): Tag[] 
   ]);
 }
 
-function entity(contour: Contour, layer: string, handle: string, space: DxfSpace): Tag[] {
+function entity({ contour, layer, colour }: LayeredContour, handle: string, content: DxfContent): Tag[] {
   const common = (kind: string, subclass: string): Tag[] => [
     [0, kind],
     [5, handle],
     [330, HANDLE.modelRecord],
     [100, 'AcDbEntity'],
     [8, layer],
+    ...(colour === undefined ? [] : ([[62, colour]] as Tag[])),
     [100, subclass],
   ];
   const circle = wholeCircle(contour);
   if (circle) {
-    const { x, y } = space.point(circle);
-    return [...common('CIRCLE', 'AcDbCircle'), [10, x], [20, y], [30, 0], [40, circle.radius * space.scale]];
+    const { x, y } = content.point(circle);
+    return [
+      ...common('CIRCLE', 'AcDbCircle'),
+      [10, x],
+      [20, y],
+      [30, 0],
+      [40, circle.radius * content.scale],
+    ];
   }
   if (contour.segments.some((segment) => segment.kind === 'cubic')) {
-    return [...common('SPLINE', 'AcDbSpline'), ...spline(contour, space)];
+    return [...common('SPLINE', 'AcDbSpline'), ...spline(contour, content)];
   }
   const vertices = verticesOf(contour, 0.01);
   return [
@@ -98,7 +102,7 @@ function entity(contour: Contour, layer: string, handle: string, space: DxfSpace
     [90, vertices.length],
     [70, contour.closed ? 1 : 0],
     ...vertices.flatMap((vertex): Tag[] => {
-      const { x, y } = space.point(vertex);
+      const { x, y } = content.point(vertex);
       return vertex.bulge === 0
         ? [
             [10, x],
@@ -114,7 +118,7 @@ function entity(contour: Contour, layer: string, handle: string, space: DxfSpace
 }
 
 /** Bezier pieces in a row as one clamped B-spline: every inner knot three times. */
-function spline(contour: Contour, space: DxfSpace): Tag[] {
+function spline(contour: Contour, content: DxfContent): Tag[] {
   const points: Point[] = [contour.start];
   eachSegment(contour, (from, segment) => {
     for (const { x1, y1, x2, y2, x, y } of cubicsOf(from, segment)) {
@@ -139,7 +143,7 @@ function spline(contour: Contour, space: DxfSpace): Tag[] {
     [74, 0],
     ...knots,
     ...points.flatMap((point): Tag[] => {
-      const { x, y } = space.point(point);
+      const { x, y } = content.point(point);
       return [
         [10, x],
         [20, y],
@@ -180,7 +184,7 @@ function table(name: string, handle: string, entries: Tag[][]): Tag[] {
   ];
 }
 
-function tables(drawing: Drawing): Tag[] {
+function tables({ layers }: DxfContent): Tag[] {
   let next = FIRST_TABLE_ENTRY;
   const entry = (kind: string, owner: string, subclass: string, rest: Tag[], handle?: string): Tag[] => [
     [0, kind],
@@ -213,7 +217,7 @@ function tables(drawing: Drawing): Tag[] {
     ...table('LTYPE', HANDLE.ltype, ['ByBlock', 'ByLayer', 'Continuous'].map(lineType)),
     ...table('LAYER', HANDLE.layer, [
       layer('0', 7),
-      ...layersOf(drawing).map(({ name, colour }) => layer(name, colour)),
+      ...layers.filter(({ name }) => name !== '0').map(({ name, colour }) => layer(name, colour)),
     ]),
     ...table('STYLE', HANDLE.style, []),
     ...table('VIEW', HANDLE.view, []),

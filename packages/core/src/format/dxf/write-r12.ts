@@ -1,44 +1,43 @@
-import type { Drawing } from '../drawing';
-import { layerName, layersOf } from './layers';
-import { type DxfSpace, dxfSpace, drawnContours } from './place';
+import { type DxfContent, extentsOf } from './content';
 import { type Tag, writeTags } from './tags';
 import { verticesOf, wholeCircle } from './vertices';
 
 /** Curves are cut into chords no farther off than this, in millimetres. */
 const FLATTENED_WITHIN = 0.01;
 
-/** The drawing as release 12 DXF (AC1009): circles, and closed polylines with bulges, which every machine reads. */
-export function writeDxfR12(drawing: Drawing): string {
-  const space = dxfSpace(drawing);
+/** Release 12 DXF (AC1009): circles, and polylines with bulges, which every machine reads. */
+export function writeDxfR12(content: DxfContent): string {
   return writeTags([
-    ...header(space),
-    ...tables(drawing),
+    ...header(content),
+    ...tables(content),
     [0, 'SECTION'],
     [2, 'ENTITIES'],
-    ...drawnContours(drawing).flatMap(({ path, contour }): Tag[] => {
-      const layer = layerName(path);
+    ...content.contours.flatMap(({ layer, contour, colour }): Tag[] => {
+      const own: Tag[] = colour === undefined ? [] : [[62, colour]];
       const circle = wholeCircle(contour);
       if (circle) {
-        const { x, y } = space.point(circle);
+        const { x, y } = content.point(circle);
         return [
           [0, 'CIRCLE'],
           [8, layer],
+          ...own,
           [10, x],
           [20, y],
           [30, 0],
-          [40, circle.radius * space.scale],
+          [40, circle.radius * content.scale],
         ];
       }
       return [
         [0, 'POLYLINE'],
         [8, layer],
+        ...own,
         [66, 1],
         [10, 0],
         [20, 0],
         [30, 0],
         [70, contour.closed ? 1 : 0],
         ...verticesOf(contour, FLATTENED_WITHIN * 0.8).flatMap((vertex): Tag[] => {
-          const { x, y } = space.point(vertex);
+          const { x, y } = content.point(vertex);
           const place: Tag[] = [
             [0, 'VERTEX'],
             [8, layer],
@@ -57,14 +56,15 @@ export function writeDxfR12(drawing: Drawing): string {
   ]);
 }
 
-function header({ insunits, least, most }: DxfSpace): Tag[] {
+function header(content: DxfContent): Tag[] {
+  const { least, most } = extentsOf(content);
   return [
     [0, 'SECTION'],
     [2, 'HEADER'],
     [9, '$ACADVER'],
     [1, 'AC1009'],
     [9, '$INSUNITS'],
-    [70, insunits],
+    [70, content.insunits],
     [9, '$EXTMIN'],
     [10, least.x],
     [20, least.y],
@@ -77,8 +77,7 @@ function header({ insunits, least, most }: DxfSpace): Tag[] {
   ];
 }
 
-function tables(drawing: Drawing): Tag[] {
-  const layers = layersOf(drawing);
+function tables({ layers }: DxfContent): Tag[] {
   return [
     [0, 'SECTION'],
     [2, 'TABLES'],

@@ -1,81 +1,122 @@
 import svgpath from 'svgpath';
-import { DrelkError } from '../../error';
-import type { Contour, Point, Segment } from '../../geometry';
+import {
+  type Affine,
+  type Contour,
+  type Point,
+  type Segment,
+  affineBack,
+  affineContour,
+  affinePoint,
+  arcCubics,
+} from '../../geometry';
+import type { Reading } from '../reading';
 
-/** Contours of path data, circular arcs kept as arcs, moved by the view box's corner and scaled. */
-export function readPathData(data: string, viewBox: number[], scale: number): Contour[] {
+/** Radii nearer to one another than this share make a circle. */
+const ROUND = 1e-9;
+/** Ends nearer than this share of the way are one. */
+const CLOSED = 1e-12;
+
+/**
+ * Contours of path data (SVG 1.1, chapter 8.3) as it stands, circular arcs kept as arcs. What follows something that is
+ * wrong is not drawn, as the chapter's last section asks; `cut` is called then.
+ */
+export function readPathData(data: string, reading?: Reading, cut: () => void = () => undefined): Contour[] {
   const contours: Contour[] = [];
   let current: Contour | undefined;
-  const put = (x: number, y: number): Point => ({ x: (x - viewBox[0]) * scale, y: (y - viewBox[1]) * scale });
-  svgpath(data)
+  const path = svgpath(data);
+  if ((path as unknown as { err: string }).err) cut();
+  path
     .abs()
     .unshort()
     .iterate((segment, _index, x, y) => {
+      reading?.add(1);
       const command = segment[0];
       const numbers = segment.slice(1) as number[];
-      if (command === 'M') {
-        current = { start: put(numbers[0], numbers[1]), segments: [], closed: false };
-        contours.push(current);
+      if (command === 'M') current = { start: { x: numbers[0], y: numbers[1] }, segments: [], closed: false };
+      else if (command === 'Z') {
+        if (current) close(current);
+        // What goes on after a closing begins where that contour began (chapter 8.3.3).
+        if (current) current = { start: current.start, segments: [], closed: false };
       } else if (current) {
-        const from = put(x, y);
-        if (command === 'Z') close(current);
-        else current.segments.push(readSegment(command, numbers, from, put, x, y, scale));
+        current.segments.push(...segmentsOf(command, numbers, x, y));
       }
+      if (current && current.segments.length > 0 && contours[contours.length - 1] !== current)
+        contours.push(current);
     });
-  return contours.filter((contour) => contour.segments.length > 0);
+  return contours;
 }
 
 function close(contour: Contour): void {
-  const { x, y } = contour.segments[contour.segments.length - 1] ?? contour.start;
-  if (Math.hypot(x - contour.start.x, y - contour.start.y) > 1e-9) {
-    contour.segments.push({ kind: 'line', x: contour.start.x, y: contour.start.y });
-  }
+  if (contour.segments.length === 0) return;
+  const { x, y } = contour.segments[contour.segments.length - 1];
+  const { start } = contour;
+  const size = Math.abs(x) + Math.abs(y) + Math.abs(start.x) + Math.abs(start.y);
+  if (Math.hypot(x - start.x, y - start.y) > CLOSED * size)
+    contour.segments.push({ kind: 'line', x: start.x, y: start.y });
+  else Object.assign(contour.segments[contour.segments.length - 1], start);
   contour.closed = true;
 }
 
-function readSegment(
-  command: string,
-  n: number[],
-  from: Point,
-  put: (x: number, y: number) => Point,
-  x: number,
-  y: number,
-  scale: number,
-): Segment {
-  if (command === 'L') return { kind: 'line', ...put(n[0], n[1]) };
-  if (command === 'H') return { kind: 'line', ...put(n[0], y) };
-  if (command === 'V') return { kind: 'line', ...put(x, n[0]) };
-  if (command === 'C') {
-    const first = put(n[0], n[1]);
-    const second = put(n[2], n[3]);
-    return { kind: 'cubic', x1: first.x, y1: first.y, x2: second.x, y2: second.y, ...put(n[4], n[5]) };
-  }
+function segmentsOf(command: string, n: number[], x: number, y: number): Segment[] {
+  if (command === 'L') return [{ kind: 'line', x: n[0], y: n[1] }];
+  if (command === 'H') return [{ kind: 'line', x: n[0], y }];
+  if (command === 'V') return [{ kind: 'line', x, y: n[0] }];
+  if (command === 'C') return [{ kind: 'cubic', x1: n[0], y1: n[1], x2: n[2], y2: n[3], x: n[4], y: n[5] }];
   if (command === 'Q') {
-    const handle = put(n[0], n[1]);
-    const end = put(n[2], n[3]);
     const third = (a: number, b: number) => a + (2 * (b - a)) / 3;
-    return {
-      kind: 'cubic',
-      x1: third(from.x, handle.x),
-      y1: third(from.y, handle.y),
-      x2: third(end.x, handle.x),
-      y2: third(end.y, handle.y),
-      ...end,
-    };
+    const [endX, endY] = [n[2], n[3]];
+    return [
+      {
+        kind: 'cubic',
+        x1: third(x, n[0]),
+        y1: third(y, n[1]),
+        x2: third(endX, n[0]),
+        y2: third(endY, n[1]),
+        x: endX,
+        y: endY,
+      },
+    ];
   }
-  if (command === 'A' && Math.abs(n[0] - n[1]) < 1e-9) return readArc(n, from, put(n[5], n[6]), scale);
-  throw new DrelkError(
-    'bad-drawing',
-    `This SVG has a path command that is not read: ${command}.`,
-    'Save it as plain curves.',
-  );
+  return arcSegments({ x, y }, n);
 }
 
-/** A circular arc from its radius and flags (SVG 1.1, appendix F.6.5 with both radii equal). */
-function readArc(n: number[], from: Point, to: Point, scale: number): Segment {
-  const half = Math.hypot(to.x - from.x, to.y - from.y) / 2;
-  const radius = Math.max(n[0] * scale, half);
-  const narrow = 2 * Math.asin(Math.min(1, half / radius));
-  const sweep = n[3] ? 2 * Math.PI - narrow : narrow;
-  return { kind: 'arc', bulge: (n[4] ? -1 : 1) * Math.tan(sweep / 4), ...to };
+/**
+ * An elliptical arc (SVG 1.1, appendix F.6): in a frame in which its ellipse is a circle of radius 1 it is an arc, and an arc
+ * it stays where both radii are equal.
+ */
+function arcSegments(
+  from: Point,
+  [radiusX, radiusY, angle, isLarge, isClockwise, x, y]: number[],
+): Segment[] {
+  const [rx, ry] = [Math.abs(radiusX), Math.abs(radiusY)];
+  if (from.x === x && from.y === y) return [];
+  if (rx === 0 || ry === 0) return [{ kind: 'line', x, y }];
+  if (Math.abs(rx - ry) <= ROUND * rx) {
+    const half = Math.hypot(x - from.x, y - from.y) / 2 / rx;
+    return [{ kind: 'arc', bulge: bulgeOf(half, isLarge, isClockwise), x, y }];
+  }
+  const turn = (angle * Math.PI) / 180;
+  const fromUnit: Affine = [
+    rx * Math.cos(turn),
+    rx * Math.sin(turn),
+    -ry * Math.sin(turn),
+    ry * Math.cos(turn),
+    0,
+    0,
+  ];
+  const toUnit = affineBack(fromUnit);
+  if (!toUnit) return [{ kind: 'line', x, y }];
+  const [start, end] = [from, { x, y }].map((point) => affinePoint(toUnit, point));
+  const half = Math.hypot(end.x - start.x, end.y - start.y) / 2;
+  const segments = arcCubics(start, { kind: 'arc', bulge: bulgeOf(half, isLarge, isClockwise), ...end });
+  const back = affineContour({ start, segments, closed: false }, fromUnit).segments;
+  Object.assign(back[back.length - 1], { x, y });
+  return back;
+}
+
+/** Bulge of an arc on a circle of radius 1 over a chord of which this is half; too long chords make the circle larger (F.6.6). */
+function bulgeOf(half: number, isLarge: number, isClockwise: number): number {
+  const narrow = 2 * Math.asin(Math.min(1, half));
+  const sweep = isLarge ? 2 * Math.PI - narrow : narrow;
+  return (isClockwise ? -1 : 1) * Math.tan(sweep / 4);
 }

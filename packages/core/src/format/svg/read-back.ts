@@ -44,7 +44,7 @@ function groupPaths(group: Element): DrawingPath[] {
   return group.children.map((path): DrawingPath => {
     expectKind(path, 'path');
     expectOwn(path.children.length === 0, 'a path has something inside');
-    const [outer, ...holes] = readPathData(path.attributes['d'] ?? '', [0, 0], 1);
+    const [outer, ...holes] = readOwnPath(path.attributes['d'] ?? '');
     expectOwn(outer !== undefined, 'a path has no contour');
     const pen = path.attributes['stroke-width'];
     const shape = { outer, holes, ...(pen === undefined ? {} : { pen: Number(pen) }) };
@@ -52,6 +52,9 @@ function groupPaths(group: Element): DrawingPath[] {
     return { task, shape };
   });
 }
+
+const readOwnPath = (data: string) =>
+  readPathData(data, undefined, () => expectOwn(false, 'a path is cut short'));
 
 function expectKind({ tag, attributes }: Element, kind: string): void {
   expectOwn(tag === kind, `“${tag}” stands where ${kind} should`);

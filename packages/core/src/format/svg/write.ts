@@ -1,4 +1,5 @@
 import {
+  type Box,
   type Contour,
   type Point,
   type Segment,
@@ -17,7 +18,47 @@ export type SvgStyle = 'filled' | 'lines';
 const DECIMALS = 3;
 
 /** Hairlines, in millimetres. */
-const HAIRLINE = 0.1;
+export const HAIRLINE = 0.1;
+
+/** A page of paths in groups; lengths of paths in the view box's unit. */
+export interface SvgPage {
+  /** As they are written: a number and its unit. */
+  width: string;
+  height: string;
+  viewBox: Box;
+  /** The page is stretched: its unit is not as wide as it is high. */
+  stretched?: boolean;
+  groups: SvgGroup[];
+}
+
+export interface SvgGroup {
+  id: string;
+  /** How its paths are painted. */
+  paint: string;
+  /** Path data of each path, and the width of its stroke where it has one of its own. */
+  paths: { data: string; pen?: number }[];
+}
+
+/** The page as SVG 1.1. */
+export function writeSvgPage({ width, height, viewBox, stretched, groups }: SvgPage): string {
+  const { left, top, right, bottom } = viewBox;
+  const box = [left, top, right - left, bottom - top].map((value) => plain(value, DECIMALS)).join(' ');
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${box}"` +
+      `${stretched ? ' preserveAspectRatio="none"' : ''}>`,
+    ...groups.flatMap(({ id, paint, paths }) => [
+      `<g ${paint} id="${id}">`,
+      ...paths.map(({ data, pen }) => {
+        const stroke = pen === undefined ? '' : ` stroke-width="${plain(pen, DECIMALS)}"`;
+        return `<path${stroke} d="${data}"/>`;
+      }),
+      '</g>',
+    ]),
+    '</svg>',
+    '',
+  ].join('\n');
+}
 
 /**
  * The drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in millimetres, one group a
@@ -37,14 +78,12 @@ export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
     if (group) group.push(path);
     else groups.set(id, [path]);
   }
-  return [
-    '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${size(width)}" height="${size(height)}" ` +
-      `viewBox="0 0 ${plain(width, DECIMALS)} ${plain(height, DECIMALS)}">`,
-    ...[...groups].map(([id, own]) => group(id, own, frame, style)),
-    '</svg>',
-    '',
-  ].join('\n');
+  return writeSvgPage({
+    width: size(width),
+    height: size(height),
+    viewBox: { left: 0, top: 0, right: width, bottom: height },
+    groups: [...groups].map(([id, own]) => groupOf(id, own, frame, style)),
+  });
 }
 
 /** Task, plate, and whether it is of lines; what is not a letter or a digit becomes a hyphen. */
@@ -56,22 +95,26 @@ function groupName({ task, plate, shape }: DrawingPath): string {
     .join('-');
 }
 
-function group(id: string, paths: readonly DrawingPath[], origin: Origin, style: SvgStyle): string {
+function groupOf(id: string, paths: readonly DrawingPath[], origin: Origin, style: SvgStyle): SvgGroup {
   const [{ plate, shape: first }] = paths;
-  const colour = plate?.colour ?? '#000';
   const isPenned = first.pen !== undefined;
   const filled = style === 'filled' && !isPenned;
+  return {
+    id,
+    paint: paintOf(plate?.colour ?? '#000', filled ? undefined : HAIRLINE, isPenned),
+    paths: paths.map(({ shape }) => {
+      // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
+      const data = shapeData(plate ? withoutArcs(shape) : shape, origin);
+      return style === 'filled' && shape.pen !== undefined ? { data, pen: shape.pen } : { data };
+    }),
+  };
+}
+
+/** Filled, or stroked so wide; round where it stands for a pen. */
+export function paintOf(colour: string, stroke: number | undefined, isPenned: boolean): string {
+  if (stroke === undefined) return `fill="${colour}" stroke="none" fill-rule="evenodd"`;
   const round = isPenned ? ' stroke-linecap="round" stroke-linejoin="round"' : '';
-  const paint = filled
-    ? `fill="${colour}" stroke="none" fill-rule="evenodd"`
-    : `fill="none" stroke="${colour}" stroke-width="${HAIRLINE}"${round}`;
-  const lines = paths.map(({ shape }) => {
-    const pen =
-      style === 'filled' && shape.pen !== undefined ? ` stroke-width="${plain(shape.pen, DECIMALS)}"` : '';
-    // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
-    return `<path${pen} d="${shapeData(plate ? withoutArcs(shape) : shape, origin)}"/>`;
-  });
-  return [`<g ${paint} id="${id}">`, ...lines, '</g>'].join('\n');
+  return `fill="none" stroke="${colour}" stroke-width="${plain(stroke, DECIMALS)}"${round}`;
 }
 
 interface Origin {
@@ -90,9 +133,9 @@ function withoutArcs({ outer, holes }: Shape): Shape {
   return { outer: cubics(outer), holes: holes.map(cubics) };
 }
 
-function shapeData(shape: Shape, origin: Origin): string {
-  return [shape.outer, ...shape.holes].map((contour) => pathData(contour, origin.left, origin.top)).join('');
-}
+/** Path data of a shape with its holes. */
+export const shapeData = (shape: Shape, { left, top }: Origin, decimals = DECIMALS): string =>
+  [shape.outer, ...shape.holes].map((contour) => pathData(contour, left, top, decimals)).join('');
 
 /** SVG 1.1 chapter 8.3 path data of one contour, moved so that (left, top) becomes the origin. */
 export function pathData(contour: Contour, left = 0, top = 0, decimals = DECIMALS): string {

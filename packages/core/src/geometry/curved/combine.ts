@@ -25,9 +25,14 @@ const CLIPS: Record<Combining, ClipType> = {
 /**
  * Areas united, taken away from one another, or what they have in common, with their curves kept: what comes back are parts
  * of the original lines, arcs and cubics, cut where they meet. Outer contours run one way and holes the other, as shapes have
- * them. What lies where is worked out on fine polygons (clipper2), whose corners know their curves.
+ * them; `rule` says what counts as inside of either. What lies where is worked out on fine polygons (clipper2), whose corners know their curves.
  */
-export function combineAreas(how: Combining, a: readonly Contour[], b: readonly Contour[] = []): Contour[] {
+export function combineAreas(
+  how: Combining,
+  a: readonly Contour[],
+  b: readonly Contour[] = [],
+  rule: 'nonzero' | 'evenodd' = 'nonzero',
+): Contour[] {
   const fine = finePolygons([...a, ...b], FLAT);
   const crossings: Crossing[] = [];
   const clipper = new Clipper64();
@@ -40,7 +45,7 @@ export function combineAreas(how: Combining, a: readonly Contour[], b: readonly 
   clipper.addSubject(paths.slice(0, a.length));
   if (b.length > 0) clipper.addClip(paths.slice(a.length));
   const solution: Paths64 = [];
-  clipper.execute(CLIPS[how], FillRule.NonZero, solution);
+  clipper.execute(CLIPS[how], rule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd, solution);
   const alike = cornersAt(paths);
   return (
     solution

@@ -15,7 +15,7 @@ async function traced(paths: string[], pen: number, cap: 'round' | 'butt' = 'rou
   const grey = await drawnStrokes(SIZE, paths, pen, cap);
   const lines = traceCentrelines(grey, 127.5, options, quietContext);
   const contours = lines.map(({ contour }) => contour);
-  const truth = strokeContours(SIZE, paths);
+  const truth = strokeContours(paths);
   const off = [
     ...distancesBetween(contours, truth, 0.5, 0.002),
     ...distancesBetween(truth, contours, 0.5, 0.002),

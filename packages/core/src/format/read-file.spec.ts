@@ -1,0 +1,59 @@
+import { READ_LIMITS, Reading } from './reading';
+import { readSvg } from './svg/read';
+import { readVectorFile, vectorKind } from './read-file';
+
+const bytes = (text: string) => Buffer.from(text, 'latin1');
+
+it.each([
+  ['a binary DXF', bytes('Drawing  Binary DXF\r\n\x1a\0\0\0'), 'is a binary DXF'],
+  ['a DWG', bytes('AC1027\0\0\0\0\0'), 'is a DWG'],
+  ['packed SVG', bytes('\x1f\x8b\x08\0'), 'is packed'],
+  ['a picture', bytes('\x89PNG\r\n\x1a\n'), 'is neither an SVG nor a DXF'],
+  ['nothing', bytes(''), 'is neither an SVG nor a DXF'],
+  ['another XML', bytes('<html/>'), 'has no svg element'],
+  ['broken XML', bytes('<svg><path'), /no whole XML|nothing/],
+  ['numbers without entities', bytes('0\nSECTION\n2\nHEADER\n0\nENDSEC\n'), 'has no DXF entities'],
+])('%s is refused with a sentence', (_name, file, message) => {
+  expect(() => {
+    const drawing = readVectorFile(file, 'x.dxf');
+    if (drawing.paths.length === 0) throw new Error('nothing');
+  }).toThrow(message);
+});
+
+it('goes by what is in a file, not by its name', () => {
+  expect(vectorKind(bytes('  999\nmade by hand\n0\nSECTION'), 'a.svg')).toBe('dxf');
+  expect(vectorKind(bytes('\xef\xbb\xbf<?xml version="1.0"?><svg/>'), 'a.dxf')).toBe('svg');
+});
+
+it('reads names in whatever letters they are written', () => {
+  const svg = '<svg width="9mm" height="9mm"><g id="Straße"><path d="M0 0H1V1Z"/></g></svg>';
+  const layers = [
+    Buffer.from(svg, 'utf8'),
+    Buffer.from(svg, 'latin1'),
+    Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(svg, 'utf16le')]),
+  ].map((file) => readVectorFile(file, 'a.svg').paths[0].layer);
+  expect(layers).toEqual(['Straße', 'Straße', 'Straße']);
+});
+
+describe('limits', () => {
+  it('of bytes', () => {
+    const large = { length: 65 * 1024 * 1024 } as Uint8Array;
+    expect(() => readVectorFile(large, 'a.svg')).toThrow('65 MB; up to 64 MB');
+  });
+
+  it('of segments', () => {
+    const row = `<svg width="9mm" height="9mm"><path d="M0 0${'h1v1'.repeat(600)}"/></svg>`;
+    const few = new Reading(row.length, () => 0, { ...READ_LIMITS, segments: 1000 });
+    expect(() => readSvg(row, few)).toThrow('more than 1,000 segments');
+    const many = '0\nBLOCK\n2\na\n0\nLINE\n11\n1\n0\nENDBLK\n';
+    const grid = `0\nSECTION\n2\nBLOCKS\n${many}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n0\nINSERT\n2\na\n70\n30000\n71\n30000\n0\nENDSEC\n`;
+    expect(() => readVectorFile(Buffer.from(grid), 'a.dxf')).toThrow('more than 2,000,000 segments');
+  });
+
+  it('of time', () => {
+    let time = 0;
+    const now = () => (time += 6000);
+    const row = Buffer.from(`<svg width="9mm" height="9mm"><path d="M0 0${'h1v1'.repeat(5000)}"/></svg>`);
+    expect(() => readVectorFile(row, 'a.svg', { now })).toThrow('longer than 10 seconds');
+  });
+});

@@ -1,0 +1,58 @@
+import { DrelkError } from '../error';
+import { readDxf } from './dxf/read';
+import { Reading } from './reading';
+import { readSvg } from './svg/read';
+import { textOf } from './text';
+import type { VectorDrawing } from './vector-drawing';
+
+/** How many bytes at a file's beginning say what it is. */
+const HEAD = 1024;
+
+/** What a file says it is by its first bytes. */
+export type VectorKind = 'svg' | 'dxf';
+
+/**
+ * Reads a vector file by what is in it, whatever it is called. `millimetresPerUnit` is the size of a unit where the file
+ * names none of a true size: a DXF's unit, an SVG's pixel. Throws a sentence for what is none, and for what is too much.
+ */
+export function readVectorFile(
+  bytes: Uint8Array,
+  name: string,
+  options: { millimetresPerUnit?: number; now?: () => number } = {},
+): VectorDrawing {
+  const reading = new Reading(bytes.length, options.now);
+  const kind = vectorKind(bytes, name);
+  const text = decoded(bytes);
+  if (kind === 'dxf') return readDxf(text, options.millimetresPerUnit, reading);
+  return readSvg(text, reading, options.millimetresPerUnit);
+}
+
+/** What a file is; throws a sentence for those that cannot be read. */
+export function vectorKind(bytes: Uint8Array, name: string): VectorKind {
+  const head = textOf(bytes.subarray(0, HEAD));
+  if (/^.{0,32}Binary DXF/.test(head)) {
+    throw refused(name, 'is a binary DXF', 'Save it as DXF in text form (ASCII).');
+  }
+  if (/^AC\d{4}[^\r\n -~]/.test(head)) {
+    throw refused(name, 'is a DWG, which only few programs read', 'Save it as DXF in text form (ASCII).');
+  }
+  if (head.startsWith('\x1f\x8b')) throw refused(name, 'is packed', 'Unpack it, or save it as plain SVG.');
+  const start = head.replace(/^\xef\xbb\xbf/, '').trimStart();
+  if (start.startsWith('<') || /^\xfe\xff|^\xff\xfe/.test(head)) return 'svg';
+  if (/^-?\d{1,4}\s*[\r\n]/.test(start)) return 'dxf';
+  throw refused(name, 'is neither an SVG nor a DXF', 'Choose an SVG file, or a DXF saved as text.');
+}
+
+const refused = (name: string, what: string, hint: string) =>
+  new DrelkError('bad-drawing', `“${name}” ${what}.`, hint);
+
+/** UTF-8 where it is that, UTF-16 where it begins so, and else the letters of western Europe. */
+function decoded(bytes: Uint8Array): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
