@@ -185,8 +185,7 @@ function truthOf(name: string): { width: number; height: number; shapes: Shape[]
     shapes: string[][];
   };
   const { pixelsPerUnit } = truth;
-  const read = (data: string) =>
-    placeContour(readPathData(data)[0], { scale: pixelsPerUnit, x: 0, y: 0 });
+  const read = (data: string) => placeContour(readPathData(data)[0], { scale: pixelsPerUnit, x: 0, y: 0 });
   return {
     width: truth.drawing.width * pixelsPerUnit,
     height: truth.drawing.height * pixelsPerUnit,

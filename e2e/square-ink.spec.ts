@@ -226,7 +226,7 @@ test('six options side by side; a click takes one, and it can be undone', async 
 
 test('a page of a PDF and a scan come in with their density', async ({ page, server }) => {
   await page.goto(server.address);
-  await page.getByLabel('Picture file').setInputFiles({
+  await page.getByLabel('Picture or vector file').setInputFiles({
     name: 'Stall plan.pdf',
     mimeType: 'application/pdf',
     buffer: pdf({ pages: 2 }),
@@ -256,7 +256,9 @@ test('a TIFF opens like any other picture', async ({ page, server }) => {
   );
   const buffer = await sharp(disc).tiff().withMetadata({ density: 254 }).toBuffer();
   await page.goto(server.address);
-  await page.getByLabel('Picture file').setInputFiles({ name: 'disc.tiff', mimeType: 'image/tiff', buffer });
+  await page
+    .getByLabel('Picture or vector file')
+    .setInputFiles({ name: 'disc.tiff', mimeType: 'image/tiff', buffer });
   await expect(fact(page, 'size')).toContainText(/^(12|11\.99) × (12|11\.99) mm/, { timeout: 30_000 });
 });
 
@@ -270,7 +272,9 @@ for (const [name, buffer, sentence] of refused) {
   test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
     await page.goto(server.address);
     await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
-    await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'application/pdf', buffer });
+    await page
+      .getByLabel('Picture or vector file')
+      .setInputFiles({ name, mimeType: 'application/pdf', buffer });
     await expect(page.locator('mat-snack-bar-container')).toContainText(sentence);
     await page.reload();
     await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);

@@ -20,10 +20,14 @@ import {
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
+const VECTOR_KINDS = ['svg', 'dxf'];
+
 const source = Joi.object({
   blob: sha256.required(),
   name: Joi.string().max(255).required(),
-  kind: Joi.string().valid('png', 'jpeg', 'webp', 'gif', 'bmp', 'tiff', 'avif').required(),
+  kind: Joi.string()
+    .valid('png', 'jpeg', 'webp', 'gif', 'bmp', 'tiff', 'avif', ...VECTOR_KINDS)
+    .required(),
   width: Joi.number().integer().min(1).max(100_000).required(),
   height: Joi.number().integer().min(1).max(100_000).required(),
   density: Joi.number().positive().max(100_000).allow(null).required(),
@@ -233,11 +237,20 @@ const ink = Joi.object({
   }).required(),
 });
 
+/** How a vector file is taken, where the job begins with one. */
+const vector = Joi.object({
+  millimetresPerUnit: Joi.number().positive().max(100_000).allow(null).required(),
+  join: Joi.number().min(0).max(1000).required(),
+  simplify: Joi.number().positive().max(1000).allow(null).required(),
+  without: Joi.array().items(Joi.string().max(300)).max(1000).required(),
+});
+
 /** Everything below the source: what the user may set. */
 const settings = {
   schema: Joi.number().valid(SCHEMA).required(),
   name: Joi.string().trim().min(1).max(120).required(),
   units: Joi.string().valid('mm', 'in').required(),
+  vector,
   square: square.required(),
   ink: ink.required(),
   line: Joi.object({
@@ -276,6 +289,11 @@ const settings = {
 export const jobDocumentSchema: Joi.ObjectSchema<JobDocument> = Joi.object({
   ...settings,
   source: source.required(),
+  vector: Joi.when('source.kind', {
+    is: Joi.valid(...VECTOR_KINDS),
+    then: vector.required(),
+    otherwise: Joi.forbidden(),
+  }),
 });
 
 /** A job document whose source is not looked at: the command line brings its own picture. */

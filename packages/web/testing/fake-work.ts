@@ -51,8 +51,9 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
       byHand: 0,
       parked: 0,
     },
+    toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+    parked: [],
     traced: {
-      toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1],
       square: {
         corners: null,
         offered: null,
@@ -79,7 +80,6 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
         inkShare: 0.25,
       },
       tolerance: 1 / 3,
-      parked: [],
     },
     millimetresPerPixel: 0.5,
     scaleSource: 'length',

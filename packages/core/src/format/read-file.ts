@@ -1,6 +1,8 @@
 import { DrelkError } from '../error';
 import { readDxf } from './dxf/read';
 import { Reading } from './reading';
+import type { PictureHeader } from './picture/header';
+import { checkPicture, readPictureHeader } from './picture/read-header';
 import { readSvg } from './svg/read';
 import { textOf } from './text';
 import type { VectorDrawing } from './vector-drawing';
@@ -55,4 +57,25 @@ function decoded(bytes: Uint8Array): string {
   } catch {
     return new TextDecoder('windows-1252').decode(bytes);
   }
+}
+
+/** What a job may begin with: a picture, by its header, or a vector file. Throws a sentence for what is neither. */
+export function checkSource(bytes: Uint8Array, name: string): PictureHeader | { kind: VectorKind } {
+  if (readPictureHeader(bytes)) return checkPicture(bytes, name);
+  if (vectorAtAll(bytes)) return { kind: vectorKind(bytes, name) };
+  return checkPicture(bytes, name);
+}
+
+/** Whether bytes begin as vector files do, those included that are refused. */
+function vectorAtAll(bytes: Uint8Array): boolean {
+  const head = textOf(bytes.subarray(0, HEAD));
+  const start = head
+    .replace(/^\xef\xbb\xbf|^\xff\xfe|^\xfe\xff/, '')
+    .replaceAll('\0', '')
+    .trimStart();
+  return (
+    /^(?:<\?xml|<svg|<!)/.test(start) ||
+    /^(?:999|0)\s*[\r\n]/.test(start) ||
+    /^AC1\d{3}|Binary DXF/.test(head)
+  );
 }

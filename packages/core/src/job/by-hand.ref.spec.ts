@@ -39,19 +39,19 @@ describe.each([
     const first = run();
     const edits = editedAll(document.line.hand, first);
     expect(edits).toBeGreaterThan(1);
-    expect(run().artwork.traced.parked).toEqual([]);
+    expect(run().artwork.parked).toEqual([]);
     const { automatic } = first.artwork.traced.ink.separated;
     for (const off of [-5, 5]) {
       document.ink.threshold = automatic + off;
       const { facts, artwork } = run();
-      expect(artwork.traced.parked).toEqual([]);
+      expect(artwork.parked).toEqual([]);
       expect(facts).toMatchObject({ byHand: edits, parked: 0, openPaths: 0 });
     }
     document.line.tolerance = first.artwork.scale.millimetresPerPixel * 0.8;
-    expect(run().artwork.traced.parked).toEqual([]);
+    expect(run().artwork.parked).toEqual([]);
     const { width, height } = document.source;
     document.square.crop = { kind: 'box', points: [0, 0, width, 0, width, height, 0, height] };
     document.square.turn = 1;
-    expect(run().artwork.traced.parked).toEqual([]);
+    expect(run().artwork.parked).toEqual([]);
   });
 });

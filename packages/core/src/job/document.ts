@@ -4,15 +4,16 @@ import { INK_DEFAULTS, type InkSettings } from '../ink';
 import type { Hand, LineMethod } from '../line';
 import type { PieceSettings } from '../piece';
 import type { SquareSettings } from '../square';
+import type { VectorSettings } from './vector';
 
-/** What a job's picture is. */
+/** What a job begins with. */
 export interface Source {
   /** SHA-256 of the file, in hexadecimal. */
   blob: string;
   /** The file's own name. */
   name: string;
   kind: string;
-  /** Pixels, the EXIF orientation obeyed. */
+  /** Pixels, the EXIF orientation obeyed; of a vector file its page in whole millimetres. */
   width: number;
   height: number;
   /** Pixels per inch, or null where the file does not say. */
@@ -54,6 +55,8 @@ export interface JobDocument {
   name: string;
   units: 'mm' | 'in';
   source: Source;
+  /** How it is taken, where the source is a vector file; then there is no picture, and Square up and Ink say nothing. */
+  vector?: VectorSettings;
   square: SquareSettings;
   ink: InkSettings;
   line: LineDocument;
@@ -62,7 +65,7 @@ export interface JobDocument {
 }
 
 /** Settings that take most pictures the whole way: what is `auto` follows the picture's kind. */
-export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
+export const DEFAULTS: Omit<JobDocument, 'name' | 'source' | 'vector'> = {
   schema: SCHEMA,
   units: 'mm',
   square: { turn: 0, mirror: false, angle: 0, flatten: 'auto', crop: null, scale: { by: 'file' } },
@@ -82,8 +85,8 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source'> = {
   handoff: USUAL_CHOICES,
 };
 
-/** A new job on a picture, named after its file. */
-export function newJob(source: Source): JobDocument {
+/** A new job on a picture, or on a vector file that is taken as is said; named after its file. */
+export function newJob(source: Source, vector?: VectorSettings): JobDocument {
   const name = source.name
     .replace(/\.[a-z0-9]{1,5}$/i, '')
     .replace(/[-_]+/g, ' ')
@@ -92,6 +95,7 @@ export function newJob(source: Source): JobDocument {
     ...structuredCopy(DEFAULTS),
     name: name ? name[0].toUpperCase() + name.slice(1) : 'Untitled',
     source,
+    ...(vector ? { vector: structuredCopy(vector) } : {}),
   };
 }
 

@@ -10,7 +10,7 @@ export interface Facts {
   holes: number;
   contours: number;
   nodes: number;
-  /** Points of the contours that were traced. */
+  /** Points of the contours that were traced, or nodes of the file. */
   nodesBefore: number | undefined;
   /** Single lines with two ends, and contours of areas that do not close, which there must be none of. */
   lines: number;
@@ -35,8 +35,9 @@ export const APART = 1.4;
 /** The figures of a piece, and of the trace where there is one. */
 export function factsOf(
   piece: Piece,
-  edits: number,
-  traced?: Pick<Traced, 'line' | 'match' | 'parked'>,
+  hand: { edits: number; parked: number },
+  traced?: Pick<Traced, 'line' | 'match'>,
+  nodesBefore?: number,
 ): Facts {
   const shapes = piece.paths.map((path) => path.shape);
   const contours = contoursOf(shapes);
@@ -48,7 +49,7 @@ export function factsOf(
     holes: contours.length - shapes.length,
     contours: contours.length,
     nodes: contours.reduce((sum, contour) => sum + nodeCount(contour), 0),
-    nodesBefore: traced?.line.nodesBefore,
+    nodesBefore: traced?.line.nodesBefore ?? nodesBefore,
     lines: shapes.filter(({ pen }) => pen !== undefined).length,
     openPaths: contoursOf(shapes.filter(({ pen }) => pen === undefined)).filter(({ closed }) => !closed)
       .length,
@@ -56,8 +57,8 @@ export function factsOf(
     rings: ringsOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
     match: traced?.match.percent,
-    byHand: edits - (traced?.parked.length ?? 0),
-    parked: traced?.parked.length ?? 0,
+    byHand: hand.edits - hand.parked,
+    parked: hand.parked,
     off: traced && traced.line.off * piece.scale.millimetresPerPixel,
   };
 }

@@ -14,3 +14,4 @@ export * from './options';
 export * from './facts';
 export * from './length';
 export * from './tidy-file';
+export * from './vector';

@@ -9,6 +9,7 @@ import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
 import type { DecodedPicture } from './square';
 import { type Arrived, type Provided, type Traced, tracePicture } from './trace';
+import { VECTOR_DEFAULTS, type VectorSource, drawnPaths } from './vector';
 
 /** Everything the stages found, except the files themselves. */
 export interface JobResult {
@@ -45,6 +46,20 @@ export function runJob(
   return { ...madeOf(artwork, document, step), artwork, timing };
 }
 
+/** The same for a job that begins with a vector file. */
+export function runVectorJob(
+  document: JobDocument,
+  source: VectorSource,
+  memory: Memory,
+  context: Context,
+): JobResult {
+  const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
+  const step = stepsIn(memory, timing, context);
+  const vector = document.vector ?? VECTOR_DEFAULTS;
+  const artwork = drawnPaths({ ...document, vector }, source, step, context);
+  return { ...madeOf(artwork, document, step), artwork, timing };
+}
+
 /** Piece and Prove: what paths become, whoever provides them. */
 function madeOf(
   artwork: Provided,
@@ -75,7 +90,9 @@ function madeOf(
     return step('prove', `prove ${check.kind}`, known, compute).value;
   });
   const edits = Object.keys(document.line.hand).length;
-  const facts = step('prove', 'facts', `${key} ${edits}`, () => factsOf(piece, edits, artwork.traced));
+  const facts = step('prove', 'facts', `${key} ${edits}`, () =>
+    factsOf(piece, { edits, parked: artwork.parked.length }, artwork.traced, artwork.file?.before.nodes),
+  );
   return { piece, proof, drawing: { frame, units: document.units, paths }, facts: facts.value };
 }
 

@@ -1,24 +1,12 @@
 import type { Context } from '../context';
-import type { DrawingPlate } from '../format';
-import {
-  type Box,
-  type Homography,
-  type PathSet,
-  type Shape,
-  boxOfPoints,
-  composed,
-  packPaths,
-  scaledAndMoved,
-} from '../geometry';
-import { type Kind, PHOTO_PIXELS, nameOfHex } from '../ink';
+import { type Box, type Homography, boxOfPoints } from '../geometry';
+import { type Kind, PHOTO_PIXELS } from '../ink';
 import {
   type ContourSet,
   type LineResult,
   type Match,
-  coloursWith,
   matchShapes,
   refusalOf,
-  replayHand,
   settleEdges,
   traceContours,
 } from '../line';
@@ -29,8 +17,10 @@ import type { JobDocument } from './document';
 import { type InkResult, runInk } from './ink';
 import { platesOf, runLine } from './line';
 import { type PictureLook, lookAtPicture } from './look';
+import { handOver, withHandsPlates } from './hand-over';
 import type { Memory, RunStep } from './memory';
 import { type DecodedPicture, runSquare } from './square';
+import type { VectorFacts } from './vector';
 
 /** What only a picture has: how its paths came about. Lengths in pixels of the picture computed on. */
 export interface Traced {
@@ -46,17 +36,20 @@ export interface Traced {
   /** The ink's contours as found; what the paths follow is `line.rims`. */
   contours: ContourSet;
   line: LineResult;
-  /** Ids of edits of the hand that wait. */
-  parked: readonly number[];
   /** How the paths compare with what they follow, after everything that changes them. */
   match: Match;
   /** Largest distance allowed. */
   tolerance: number;
 }
 
-/** Paths as a provider gives them; a picture's come with how they were traced. */
+/** Paths as a provider gives them; a picture's come with how they were traced, a vector file's with what was mended. */
 export interface Provided extends Artwork {
+  /** Takes places of the paths to the source's. */
+  toSource: Homography;
+  /** Ids of edits of the hand that wait. */
+  parked: readonly number[];
   traced?: Traced;
+  file?: VectorFacts;
 }
 
 /** What is there while the rest is still worked out: the picture squared up, then its ink as well. */
@@ -101,7 +94,12 @@ export function tracePicture(
       : Math.max(LEAST_TOLERANCE, asked / scale.millimetresPerPixel);
   const line = runLine(document.line, tolerance, reduction, { ink, contours }, step, context);
   const plates = withHandsPlates(platesOf(ink.value), document);
-  const byHand = handOver(document, line, { toSource: plan.toSource, reduction, plates }, step);
+  const byHand = handOver(
+    document,
+    { key: line.key, shapes: line.value.shapes },
+    { toSource: plan.toSource, reduction, plates },
+    step,
+  );
   const match = step('line', 'match', byHand.key, () =>
     matchShapes(line.value.rims, byHand.value.shapes, height),
   );
@@ -115,6 +113,8 @@ export function tracePicture(
   );
   return {
     paths: byHand.value.paths,
+    parked: byHand.value.parked,
+    toSource: plan.toSource,
     plates,
     frame,
     known,
@@ -131,54 +131,10 @@ export function tracePicture(
       ink: ink.value,
       contours: contours.value,
       line: line.value,
-      parked: byHand.value.parked,
       match: match.value,
       tolerance,
     },
   };
-}
-
-/** Plates of the ink, and after them those that only the hand uses, by the names of their colours. */
-function withHandsPlates(plates: readonly DrawingPlate[], { line: { hand } }: JobDocument): DrawingPlate[] {
-  const colours = coloursWith(
-    plates.map(({ colour }) => colour),
-    hand,
-  );
-  const taken = new Set(plates.map(({ name }) => name));
-  const more = colours.slice(plates.length).map((colour) => {
-    const called = nameOfHex(colour);
-    const name = taken.has(called) ? `${called} ${colour}` : called;
-    taken.add(name);
-    return { name, colour };
-  });
-  return [...plates, ...more];
-}
-
-/** Paths once the hand's edits are done again, and which of those wait. */
-interface HandedOver {
-  shapes: readonly Shape[];
-  paths: PathSet;
-  parked: readonly number[];
-}
-
-/** Does again what the hand did to the paths, in source pixels. */
-function handOver(
-  { line: { hand } }: JobDocument,
-  line: { key: string; value: LineResult },
-  at: { toSource: Homography; reduction: number; plates: readonly DrawingPlate[] },
-  step: RunStep,
-): { key: string; value: HandedOver } {
-  const { shapes } = line.value;
-  const traced = step('line', 'paths', line.key, () => packPaths(shapes));
-  if (Object.keys(hand).length === 0)
-    return { key: traced.key, value: { shapes, paths: traced.value, parked: [] } };
-  const { reduction } = at;
-  const toSource = composed(scaledAndMoved(reduction, reduction, 0, 0), at.toSource);
-  const colours = at.plates.map(({ colour }) => colour);
-  return step('line', 'by hand', `${traced.key} ${JSON.stringify([toSource, colours, hand])}`, () => {
-    const { shapes: all, owners, parked } = replayHand(traced.value, hand, toSource, colours);
-    return { shapes: all, paths: packPaths(all, 1, owners), parked };
-  });
 }
 
 /**

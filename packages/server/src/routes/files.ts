@@ -1,7 +1,7 @@
 import { type RequestHandler, Router } from 'express';
 import Joi from 'joi';
 import multer from 'multer';
-import { checkPicture } from '@drelk/core';
+import { checkSource } from '@drelk/core';
 import { asPng } from '@drelk/decode';
 import { MOST_BYTES, sampleSchema, sha256 } from '@drelk/contract';
 import { Problem, checked, tooLarge } from '../problem';
@@ -31,7 +31,7 @@ const onePicture: RequestHandler = (request, response, next) => {
   });
 };
 
-/** Pictures taken in and given out again; the demo's pictures. */
+/** Pictures and vector files taken in and given out again; the demo's. */
 export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
   const router = Router();
   router.post('/blobs', onePicture, async (request, response) => {
@@ -45,7 +45,7 @@ export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
     }
     // multer reads names as Latin-1; browsers send UTF-8.
     const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
-    checkPicture(file.buffer, name);
+    checkSource(file.buffer, name);
     response.status(201).json({ blob: await blobs.put(file.buffer) });
   });
   router.get('/blobs/:blob', async (request, response) => {

@@ -4,7 +4,7 @@ import {
   DrelkError,
   type Lit,
   buffersOf,
-  checkPicture,
+  checkSource,
   combinedShapes,
   warmUp,
 } from '@drelk/core';
@@ -19,11 +19,12 @@ import type {
   ResultView,
 } from './messages';
 import { EngineSession, type ShownPart, inkPixels, maskPixels } from './session';
+import { VectorSession, fileView } from './vector-session';
 
 type Compute = Extract<EngineRequest, { type: 'compute' }>;
 
-/** The picture that was opened last: its name is known at once, the session once it is decoded. */
-let current: { picture: string; session: Promise<EngineSession> } | undefined;
+/** The picture or file that was opened last: its name is known at once, the session once it is decoded. */
+let current: { picture: string; session: Promise<EngineSession | VectorSession> } | undefined;
 /** Number of the newest computation, written by the page without waiting for this thread. */
 let newest: Int32Array | undefined;
 
@@ -84,14 +85,16 @@ interface Reply<C extends EngineCall> {
 const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promise<Reply<C>> } = {
   async open({ picture: key, file, name }) {
     const bytes = new Uint8Array(file);
-    const header = checkPicture(bytes, name);
-    const session = decode(bytes, name).then((picture) => new EngineSession({ key, picture, reduction: 1 }));
+    const header = checkSource(bytes, name);
+    const session = isVector(header)
+      ? Promise.resolve(new VectorSession({ key, name, bytes }))
+      : decode(bytes, name).then((picture) => new EngineSession({ key, picture, reduction: 1 }));
     current = { picture: key, session };
     await session;
     return plain({ header });
   },
   async handOff({ picture, document, format }, context) {
-    const file = (await opened(picture)).handOff(document, format, context);
+    const file = (await session(picture)).handOff(document, format, context);
     return { answer: file, transfer: [file.bytes.buffer] };
   },
   async contours({ picture }) {
@@ -134,6 +137,10 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
   combined({ how, shapes }) {
     return Promise.resolve(plain({ contours: combinedShapes(how, shapes) }));
   },
+  file({ file, name, settings }, context) {
+    const view = fileView({ key: name, name, bytes: new Uint8Array(file) }, settings, context);
+    return Promise.resolve({ answer: view, transfer: buffersOf(view.paths) });
+  },
   async options({ picture, document }, context) {
     const options: OptionView[] = [];
     for (const { grey, level, ...option } of (await opened(picture)).options(document, context)) {
@@ -155,22 +162,36 @@ function reply<C extends EngineCall>(asked: Asked<C>, context: Context): Promise
   return handler(asked, context);
 }
 
-/** What is held of a picture; a picture that is open no more is worked on no more. */
-async function opened(picture: string): Promise<EngineSession> {
+/** What is held of a picture or file; what is open no more is worked on no more. */
+async function session(picture: string): Promise<EngineSession | VectorSession> {
   if (current?.picture !== picture) throw stopped();
-  const session = await current.session;
+  const own = await current.session;
   if (current?.picture !== picture) throw stopped();
-  return session;
+  return own;
 }
+
+/** The same for what only pictures are asked. */
+async function opened(picture: string): Promise<EngineSession> {
+  const own = await session(picture);
+  if (own instanceof EngineSession) return own;
+  throw new DrelkError(
+    'nothing-found',
+    'This job begins with a vector file: it has no picture.',
+    'Go to Line.',
+  );
+}
+
+const isVector = ({ kind }: { kind: string }) => kind === 'svg' || kind === 'dxf';
 
 /** A result with the bitmaps that the page does not hold yet; picture and ink are shown as they arrive. */
 async function compute(
   { request, picture: key, document, mode, held: first }: Compute,
   context: Context,
 ): Promise<ResultView> {
-  const session = await opened(key);
+  const own = await session(key);
+  if (own instanceof VectorSession) return own.compute(document, mode, first, context).view;
   let held = first;
-  const { result, view } = session.compute(document, mode, held, context, (part) => {
+  const { result, view } = own.compute(document, mode, held, context, (part) => {
     held = showEarly(request, part, held);
   });
   const { picture, ink } = result.artwork.traced;

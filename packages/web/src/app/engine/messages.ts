@@ -22,6 +22,9 @@ import type {
   Step,
   UsedPlate,
   Vanishing,
+  VectorFacts,
+  VectorKind,
+  VectorSettings,
 } from '@drelk/core';
 
 /** A place in pixels. */
@@ -32,7 +35,10 @@ export interface Place {
 
 /** Questions that are answered once each, whatever is being computed: what is asked, and the answer. */
 export interface EngineCalls {
-  open: { asks: { file: ArrayBuffer; name: string }; answer: { header: PictureHeader } };
+  open: {
+    asks: { file: ArrayBuffer; name: string };
+    answer: { header: PictureHeader | { kind: VectorKind } };
+  };
   handOff: { asks: { document: JobDocument; format: FormatId }; answer: CheckedFile };
   /** The contours of the last full result, as found before fitting. */
   contours: { asks: object; answer: { points: Float64Array; starts: Uint32Array } };
@@ -56,6 +62,8 @@ export interface EngineCalls {
   /** Shapes made one. */
   combined: { asks: { how: Combining; shapes: Contour[][] }; answer: { contours: Contour[] } };
   options: { asks: { document: JobDocument }; answer: { options: OptionView[] } };
+  /** What a vector file holds, tidied as is said: nothing of it is kept. */
+  file: { asks: { file: ArrayBuffer; name: string; settings: VectorSettings }; answer: FileView };
 }
 export type EngineCall = keyof EngineCalls;
 
@@ -108,6 +116,14 @@ export interface FrameView extends Ground {
   bitmap: ImageBitmap;
 }
 
+/** A vector file before it is taken. Millimetres from the page's upper left. */
+export interface FileView extends VectorFacts {
+  paths: PathSet;
+  /** Size of what is drawn. */
+  drawn: { width: number; height: number };
+  page: { width: number; height: number };
+}
+
 /** One treatment of the picture, small. */
 export interface OptionView {
   id: string;
@@ -129,7 +145,7 @@ export interface ArrivedView extends Ground {
 /** What the page shows of a result. Lengths in millimetres, places in pixels of the squared-up source picture. */
 export interface ResultView {
   mode: 'preview' | 'full';
-  /** Size in source pixels after squaring up. */
+  /** Size in source pixels after squaring up; of a vector file in millimetres. */
   width: number;
   height: number;
   /** Names of the two pictures and the paths; themselves only where the page does not hold them. */
@@ -140,8 +156,14 @@ export interface ResultView {
   /** Colours of the plates that paths refer to by number. */
   colours: string[];
   facts: Facts;
+  /** Takes places on the bench to the source's, as a 3 x 3 matrix row by row. */
+  toSource: number[];
+  /** Ids of edits of the hand that wait, because what they were made of is not there. */
+  parked: readonly number[];
   /** What only a picture has. */
   traced?: TracedView;
+  /** What only a vector file has. */
+  file?: VectorFacts;
   /** Millimetres of a source pixel, and where that comes from. */
   millimetresPerPixel: number;
   scaleSource: ScaleSource;
@@ -158,14 +180,10 @@ export type ShownView = ResultView & { paths: PathSet };
 
 /** How paths were traced from a picture. */
 export interface TracedView {
-  /** Takes places on the squared-up picture to the source's, as a 3 x 3 matrix row by row. */
-  toSource: number[];
   square: SquareFacts;
   ink: InkFacts;
   /** Largest distance allowed between paths and rims, in source pixels. */
   tolerance: number;
-  /** Ids of edits of the hand that wait, because what they were made of is not there. */
-  parked: readonly number[];
 }
 
 /** What Square up found. */

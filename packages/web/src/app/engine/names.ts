@@ -11,7 +11,12 @@ export class Names {
 
   /** Of a preview, a picture that the page holds in full goes by that one's name: it is not to be taken away. */
   of({ artwork }: PictureResult, document: JobDocument, mode: 'preview' | 'full', held: Held): Held {
-    return { ...this.arrived(artwork.traced, document, mode, held), paths: this.numbered(artwork.paths) };
+    return { ...this.arrived(artwork.traced, document, mode, held), paths: this.ofPaths(artwork.paths) };
+  }
+
+  /** Of paths alone. */
+  ofPaths(paths: object): string {
+    return this.numbered(paths);
   }
 
   /** Of what is there while the paths are still worked out. */

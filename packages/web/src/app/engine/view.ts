@@ -22,7 +22,10 @@ export function viewOf(
     paths: names.paths === held.paths ? undefined : scaledPaths(artwork.paths, reduction),
     colours: artwork.plates.map(({ colour }) => colour),
     facts,
+    toSource: atSourceScale(artwork.toSource, reduction),
+    parked: artwork.parked,
     traced: traced && tracedView(traced),
+    file: artwork.file,
     millimetresPerPixel: placement.scale / reduction,
     scaleSource: piece.scale.source,
     // The frame's corner is where the piece's origin lies on the picture.
@@ -39,13 +42,11 @@ export function viewOf(
 }
 
 function tracedView(traced: Traced): TracedView {
-  const { plan, reduction, tolerance } = traced;
+  const { reduction, tolerance } = traced;
   return {
-    toSource: atSourceScale(plan.toSource, reduction),
     square: squareFactsOf(traced),
     ink: inkFactsOf(traced),
     tolerance: tolerance * reduction,
-    parked: traced.parked,
   };
 }
 

@@ -1,12 +1,13 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { DrelkError, type Source, checkPicture, newJob } from '@drelk/core';
+import { DrelkError, type Source, type VectorKind, checkSource, newJob } from '@drelk/core';
 import { MOST_BYTES, type JobRecord } from '@drelk/contract';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
 import { Incoming } from './incoming';
 import { PdfPages } from './pdf-pages';
+import { VectorFiles } from './vector-files';
 
 /** Makes a job of every picture that comes in, by whatever door: looked at first, then kept, then put on the shelf. */
 @Injectable({ providedIn: 'root' })
@@ -22,6 +23,7 @@ export class IntakeService {
   private readonly router = inject(Router);
   private readonly incoming = inject(Incoming);
   private readonly pdf = inject(PdfPages);
+  private readonly vectors = inject(VectorFiles);
 
   /** Takes files in, one after the other. One alone is opened; of several, and of those that failed, it is told. */
   async takeAll(files: readonly File[]): Promise<void> {
@@ -91,6 +93,7 @@ export class IntakeService {
       };
     }
     const header = checked(new Uint8Array(await file.arrayBuffer()), file.name);
+    if (!('width' in header)) return this.takeVector(file, header.kind);
     const blob = await firstValueFrom(this.api.upload(file));
     this.incoming.keptAs(blob);
     const source: Source = {
@@ -104,18 +107,41 @@ export class IntakeService {
     };
     return firstValueFrom(this.api.create(newJob(source)));
   }
+
+  /** A vector file is looked at first: what it holds, its unit and its layers are asked about before it is kept. */
+  private async takeVector(file: File, kind: VectorKind): Promise<JobRecord | undefined> {
+    this.incoming.end();
+    const chosen = await this.vectors.choose(file);
+    if (!chosen) return undefined;
+    const { settings, page } = chosen;
+    const blob = await firstValueFrom(this.api.upload(file));
+    const whole = (length: number) => Math.min(MOST_MILLIMETRES, Math.max(1, Math.ceil(length)));
+    const source: Source = {
+      blob,
+      name: file.name.slice(0, 255),
+      kind,
+      width: whole(page.width),
+      height: whole(page.height),
+      density: null,
+      notes: [],
+    };
+    return firstValueFrom(this.api.create({ ...newJob(source, settings), units: chosen.units }));
+  }
 }
+
+/** Sizes of pages are kept up to this, in millimetres. */
+const MOST_MILLIMETRES = 100_000;
 
 /** As everywhere; but here pages of a PDF are taken as well. */
 function checked(bytes: Uint8Array, name: string) {
   try {
-    return checkPicture(bytes, name);
+    return checkSource(bytes, name);
   } catch (error) {
     if (!(error instanceof DrelkError) || error.code !== 'not-a-picture') throw error;
     throw new DrelkError(
       error.code,
       error.message,
-      'Choose a PNG, JPEG, WebP, GIF, BMP, TIFF or AVIF file, or a PDF.',
+      'Choose a PNG, JPEG, WebP, GIF, BMP, TIFF or AVIF file, a PDF, an SVG, or a DXF saved as text.',
     );
   }
 }

@@ -33,7 +33,7 @@ const FLAT = 0.3;
 export class HandEdits {
   private readonly work = inject(Workbench);
   private readonly hand = computed(() => this.work.store.document()?.line.hand ?? {});
-  private readonly parked = computed(() => this.work.view()?.traced?.parked ?? []);
+  private readonly parked = computed(() => this.work.view()?.parked ?? []);
   readonly all = computed((): ListedEdit[] =>
     editsInOrder(this.hand()).map(({ id, edit }) => {
       const count = Math.max(edit.from.length, edit.contours.length);
@@ -49,7 +49,7 @@ export class HandEdits {
   readonly pointed = signal<number | undefined>(undefined);
   /** Where edits that wait would lie, and the one that is pointed at lies, on the bench. */
   readonly ghosts = computed(() => {
-    const toSource = this.work.view()?.traced?.toSource;
+    const toSource = this.work.view()?.toSource;
     const pointed = this.pointed();
     const ids = [...this.parked(), ...(pointed === undefined ? [] : [pointed])];
     if (!toSource || ids.length === 0) return [];

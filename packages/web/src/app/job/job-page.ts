@@ -15,7 +15,7 @@ import { ApiService } from '../shared/api.service';
 import { IconButton } from '../shared/icon-button';
 import { LightService } from '../shared/light.service';
 import { ProblemService, type Sentence } from '../shared/problem.service';
-import { STAGES } from '../stages/stage';
+import { STAGES, stagesOf } from '../stages/stage';
 import { Strip } from '../strip/strip';
 import { Commands } from './commands';
 import { HandEdits } from './hand-edits';
@@ -171,6 +171,8 @@ export class JobPage {
     this.isFresh.set(job.steps.length === 0);
     this.bench.restore(job.id);
     this.store.load(job);
+    const isShown = stagesOf(this.stages, job.document).some(({ id }) => id === this.bench.stage());
+    if (!isShown) this.bench.stage.set('line');
     const changes = await this.store.takeUp(job);
     if (job.id !== this.id()) return;
     this.work.open(job.id);

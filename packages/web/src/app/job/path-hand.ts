@@ -63,7 +63,7 @@ export class PathHand {
 
   readonly ground = computed((): HandGround | undefined => {
     const view = this.work.view();
-    const toSource = view?.traced?.toSource;
+    const toSource = view?.toSource;
     return view && toSource ? { paths: view.paths, toSource, colours: view.colours } : undefined;
   });
   /** Numbers in the set of what is picked. */
@@ -115,7 +115,7 @@ export class PathHand {
     effect(() => {
       const view = this.work.view();
       const isSettled = this.work.standing() !== 'working';
-      untracked(() => this.follow(view?.names.paths, view?.paths, view?.traced?.toSource, isSettled));
+      untracked(() => this.follow(view?.names.paths, view?.paths, view?.toSource, isSettled));
     });
   }
 

@@ -8,6 +8,8 @@ export interface Shortcut {
   run: () => void;
   /** Whether it does anything now; always where nothing is said. */
   when?: () => boolean;
+  /** Whether it belongs to jobs of another kind, and is not listed. */
+  elsewhere?: () => boolean;
 }
 
 /** True where a key belongs to what is focused: text is typed there, or a slider moved. */
@@ -30,6 +32,7 @@ export function shortcutFor(event: KeyboardEvent, shortcuts: readonly Shortcut[]
       shortcut.key.toLowerCase() === event.key.toLowerCase() &&
       (shortcut.control ?? false) === control &&
       (shortcut.when?.() ?? true) &&
+      !shortcut.elsewhere?.() &&
       (shortcut.shift === undefined || shortcut.shift === event.shiftKey),
   );
 }
@@ -58,5 +61,5 @@ export function listed(shortcuts: readonly Shortcut[]): Shortcut[] {
     const kind = control ? -1 : KINDS_OF_KEYS.findIndex((one) => one.test(key));
     return kind < 0 ? KINDS_OF_KEYS.length : kind;
   };
-  return [...shortcuts].sort((a, b) => rank(a) - rank(b));
+  return shortcuts.filter(({ elsewhere }) => !elsewhere?.()).sort((a, b) => rank(a) - rank(b));
 }

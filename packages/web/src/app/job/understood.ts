@@ -1,5 +1,5 @@
 import { Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { FINEST, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
+import { FINEST, type VectorFacts, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import { Words } from './words';
 import { Workbench } from './workbench';
@@ -57,6 +57,8 @@ export class Understood {
   private readonly traced = computed(() => this.work.view()?.traced);
   /** What kind of picture it is; room for the line is kept while that is not known. */
   readonly says = computed(() => {
+    const file = this.work.view()?.file;
+    if (file) return fileInWords(file);
     const kind = this.traced()?.ink.kind;
     const name = KIND_NAMES.find(([id]) => id === kind)?.[1];
     if (!name || this.work.view()?.mode !== 'full') return 'Looking at the picture …';
@@ -179,4 +181,11 @@ export class Understood {
       write(draft);
     });
   }
+}
+
+/** What was understood of a vector file. */
+function fileInWords({ before, after, mended }: VectorFacts): string {
+  const count = Object.keys(mended).length;
+  const tidy = count === 0 ? 'taken as it is' : `tidied in ${count} ${count === 1 ? 'way' : 'ways'}`;
+  return `A vector file of ${before.contours} contours, ${tidy}: ${after.contours}, with ${after.holes} holes.`;
 }

@@ -45,7 +45,7 @@ export class Workbench {
     const view = this.view();
     if (!view) return 1;
     const middle = { x: view.width / 2, y: view.height / 2 };
-    const toSource = view.traced?.toSource ?? IDENTITY;
+    const toSource = view.toSource;
     const a = mapPoint(toSource, middle);
     const b = mapPoint(toSource, { x: middle.x + 1, y: middle.y });
     return view.millimetresPerPixel / Math.hypot(b.x - a.x, b.y - a.y);
@@ -55,8 +55,7 @@ export class Workbench {
   /** What lies on the bench, result or not: its size, and the map from there to the source. */
   readonly ground = computed((): Ground | undefined => {
     const view = this.view();
-    if (view)
-      return { width: view.width, height: view.height, toSource: view.traced?.toSource ?? [...IDENTITY] };
+    if (view) return { width: view.width, height: view.height, toSource: view.toSource };
     const glance = this.glance();
     return (
       this.early() ?? (glance && { width: glance.width, height: glance.height, toSource: [...IDENTITY] })
@@ -181,6 +180,7 @@ export class Workbench {
 
   /** What this browser cannot decode, or not as everywhere else, comes as PNG from the server, pixel for pixel. */
   private file({ blob, kind }: Source) {
+    if (kind === 'svg' || kind === 'dxf') return this.api.blob(blob);
     if (kind === 'tiff') return this.api.blobPng(blob);
     return this.api
       .blob(blob)
@@ -193,7 +193,7 @@ export class Workbench {
 
   private async take({ blob, name }: Source, file: ArrayBuffer): Promise<void> {
     const { id } = this;
-    if (!this.glance()) void this.lookAt(file);
+    if (!this.glance() && !this.store.document()?.vector) void this.lookAt(file);
     try {
       await this.engine.open(blob, { name, file });
       if (id === this.id) this.opened.set(true);

@@ -46,18 +46,21 @@ export class LengthField {
   /** Millimetres. */
   readonly value = input.required<number>();
   readonly units = input.required<'mm' | 'in'>();
+  /** The least it may be, in millimetres; what is small is written as such. */
+  readonly least = input(LEAST);
   /** True where the length shown is only proposed, and has to be given on when it is confirmed. */
   readonly always = input(false);
   readonly chosen = output<number>();
   /** What is being written stays when another length is worked out meanwhile. */
   readonly text = linkedSignal<string, string>({
-    source: () => formatLength(this.value(), this.units()),
+    source: () => (this.least() < LEAST ? formatSmall : formatLength)(this.value(), this.units()),
     computation: (shown, previous) => (this.isWriting && previous ? previous.value : shown),
   });
   private readonly read = computed(() => {
     try {
       const length = parseLength(this.text(), this.units());
-      if (length < LEAST) return { wrong: `That is less than ${formatSmall(LEAST, this.units())}.` };
+      const least = this.least();
+      if (length < least) return { wrong: `That is less than ${formatSmall(least, this.units())}.` };
       if (length > MOST) return { wrong: `That is more than ${this.units() === 'in' ? '328 ft' : '100 m'}.` };
       return { length };
     } catch (error) {

@@ -20,6 +20,8 @@ export interface ThumbnailSource {
 export interface Stage {
   id: StageId;
   name: string;
+  /** It is about a picture: without one it is left out. */
+  ofPicture?: boolean;
   /** How the bench is laid out when the stage is first come to. */
   firstLayout: BenchLayout;
   panel: Type<unknown>;
@@ -31,3 +33,9 @@ export interface Stage {
 
 /** The stages, in order. */
 export const STAGES = new InjectionToken<readonly Stage[]>('the six stages');
+
+/** The stages of a job: those about pictures only where it begins with one. */
+export const stagesOf = (
+  all: readonly Stage[],
+  document: { vector?: unknown } | undefined,
+): readonly Stage[] => (document?.vector ? all.filter(({ ofPicture }) => !ofPicture) : all);

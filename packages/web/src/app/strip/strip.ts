@@ -2,7 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { BenchState } from '../bench/bench-state';
 import { Commands } from '../job/commands';
 import { Workbench } from '../job/workbench';
-import { STAGES } from '../stages/stage';
+import { STAGES, stagesOf } from '../stages/stage';
 import { StageThumb } from './stage-thumb';
 
 /** The six stages as a column of live thumbnails. */
@@ -39,8 +39,9 @@ export class Strip {
   readonly work = inject(Workbench);
   readonly state = inject(BenchState);
   private readonly stages = inject(STAGES);
+  private readonly shown = computed(() => stagesOf(this.stages, this.work.store.document()));
   readonly rows = computed(() =>
-    this.stages.map((stage, k) => {
+    this.shown().map((stage, k) => {
       const view = this.work.view();
       const told = view && stage.mark?.(view);
       const mark = told ? ` ${told}` : '';
@@ -51,11 +52,14 @@ export class Strip {
 
   constructor() {
     inject(Commands).contribute(
-      this.stages.map(({ id, name }, k) => ({
-        key: String(k + 1),
-        does: name,
-        run: () => this.state.stage.set(id),
-      })),
+      [this.stages, stagesOf(this.stages, { vector: true })].flatMap((stages) =>
+        stages.map(({ id, name }, k) => ({
+          key: String(k + 1),
+          does: name,
+          elsewhere: () => stages.length !== this.shown().length,
+          run: () => this.state.stage.set(id),
+        })),
+      ),
     );
   }
 }

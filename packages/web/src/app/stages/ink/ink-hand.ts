@@ -117,7 +117,7 @@ export class InkHand {
   private ensureAxis(): void {
     const view = this.work.view();
     if (this.axis() || !view?.traced) return;
-    const { toSource } = view.traced;
+    const { toSource } = view;
     const from = mapPoint(toSource, { x: view.width / 2, y: view.height });
     const to = mapPoint(toSource, { x: view.width / 2, y: 0 });
     this.axis.set([from.x, from.y, to.x, to.y]);

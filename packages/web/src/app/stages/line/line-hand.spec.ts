@@ -46,9 +46,8 @@ function work() {
     const { line } = fake.store.document() as JobDocument;
     const { shapes: all, owners, parked } = replayHand(paths, line.hand, IDENTITY, []);
     const view = fake.work.view() as ShownView;
-    const traced = view.traced && { ...view.traced, parked };
     const names = { paths: `paths ${results++}` };
-    fake.work.view.set({ ...view, names, paths: packPaths(all, 1, owners), traced });
+    fake.work.view.set({ ...view, names, paths: packPaths(all, 1, owners), parked });
     page.fixture.detectChanges();
   };
   return { ...fake, hand, pick, arrive, ...page, edits: () => fake.store.document()?.line.hand ?? {} };
@@ -223,7 +222,7 @@ describe('line by hand', () => {
     hand.drop();
     const view = bench.view();
     if (!view?.traced) throw new Error('no trace');
-    bench.view.set({ ...view, traced: { ...view.traced, parked: [1, 2] } });
+    bench.view.set({ ...view, parked: [1, 2] });
     fixture.detectChanges();
     expect(text()).toContain('Waiting');
     expect(TestBed.inject(HandEdits).ghosts()).toHaveLength(2);

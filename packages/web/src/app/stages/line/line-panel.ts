@@ -6,6 +6,7 @@ import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { ProblemService } from '../../shared/problem.service';
 import { Slide } from '../../shared/slide';
+import { LineFile } from './line-file';
 import { LineHand } from './line-hand';
 
 /** The tolerance slider counts in sixths of a pixel's share, on a scale where each step is a tenth more. */
@@ -31,7 +32,7 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
 /** Line: how ink becomes paths, how closely they follow it, and how much jitter is evened out. */
 @Component({
   selector: 'drelk-line-panel',
-  imports: [LineHand, MatButtonModule, MatButtonToggleModule, Slide],
+  imports: [LineFile, LineHand, MatButtonModule, MatButtonToggleModule, Slide],
   templateUrl: './line-panel.html',
   styleUrl: '../panel.scss',
 })
@@ -39,6 +40,8 @@ export class LinePanel {
   readonly work = inject(Workbench);
   private readonly problems = inject(ProblemService);
   readonly line = computed(() => this.work.store.shown()?.line);
+  /** The job begins with a vector file. */
+  readonly isFile = computed(() => this.work.store.document()?.vector !== undefined);
   readonly settings = {
     tolerance: this.slides('Tolerance', (line, position) => {
       const pixels = FINEST * RATIO ** position;

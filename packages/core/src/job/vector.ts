@@ -1,0 +1,153 @@
+import type { Context } from '../context';
+import { type DrawingPlate, type FileUnit, readVectorFile } from '../format';
+import { type Box, IDENTITY, type Shape, boxOf, contoursOf, placeShape } from '../geometry';
+import { nameOfHex } from '../ink';
+import { TIDY_DEFAULTS, type TidyResult, type TidySettings, type VectorCounts } from '../line';
+import { scaleFor } from '../piece';
+import type { JobDocument } from './document';
+import { handOver, withHandsPlates } from './hand-over';
+import type { RunStep } from './memory';
+import { tidied } from './tidy-file';
+import type { Provided } from './trace';
+
+/** How the vector file that a job begins with is taken. */
+export interface VectorSettings extends TidySettings {
+  /** Millimetres of its unit, where it does not say itself. */
+  millimetresPerUnit: number | null;
+  /** Plates that are left out, by name. */
+  without: string[];
+}
+
+export const VECTOR_DEFAULTS: VectorSettings = { ...TIDY_DEFAULTS, millimetresPerUnit: null, without: [] };
+
+/** A vector file, under a name that stands for its bytes. */
+export interface VectorSource {
+  key: string;
+  name: string;
+  bytes: Uint8Array;
+}
+
+/** What a layer or colour of the file is, and how many shapes lie on it. */
+export interface VectorPlate extends DrawingPlate {
+  shapes: number;
+}
+
+/** What was found in a vector file, and mended. */
+export interface VectorFacts {
+  unit: FileUnit | null;
+  before: VectorCounts;
+  after: VectorCounts;
+  mended: Record<string, number>;
+  left: Record<string, number>;
+  plates: VectorPlate[];
+}
+
+/** Around what is drawn there is this share of it, so that nothing lies at the bench's edge. */
+const MARGIN = 0.04;
+/** And no page is smaller than this, in millimetres. */
+const LEAST_PAGE = 1;
+
+/** The paths of a vector file: read, tidied, and changed by the hand. Millimetres from the page's upper left. */
+export function drawnPaths(
+  document: JobDocument & { vector: VectorSettings },
+  source: VectorSource,
+  step: RunStep,
+  context: Context,
+): Provided {
+  const { vector } = document;
+  const { millimetresPerUnit, join, simplify, without } = vector;
+  const drawing = step('look', 'file', `${source.key} ${millimetresPerUnit}`, () =>
+    readVectorFile(source.bytes, source.name, {
+      now: () => context.now(),
+      ...(millimetresPerUnit === null ? {} : { millimetresPerUnit }),
+    }),
+  );
+  const result = step('line', 'tidied', `${drawing.key} ${JSON.stringify([join, simplify])}`, () =>
+    tidied(drawing.value, source.name, vector, context),
+  );
+  const laid = step('line', 'laid', `${result.key} ${JSON.stringify(without)}`, () =>
+    laidOut(result.value, drawing.value.page, without),
+  );
+  const { frame, shapes, plates: own } = laid.value;
+  const plates = withHandsPlates(own.length > 1 ? own : [], document);
+  const byHand = handOver(
+    document,
+    { key: laid.key, shapes },
+    { toSource: IDENTITY, reduction: 1, plates },
+    step,
+  );
+  const known = { from: 'file', millimetresPerPixel: 1 } as const;
+  const { paths, parked } = byHand.value;
+  const { before, after, mended, left } = result.value;
+  return {
+    paths,
+    parked,
+    toSource: IDENTITY,
+    plates,
+    frame,
+    known,
+    scale: scaleFor(document.piece, frame, boxOf(contoursOf(shapes)), known),
+    key: `${byHand.key} ${JSON.stringify([plates, frame])}`,
+    file: { unit: drawing.value.unit, before, after, mended, left, plates: own },
+  };
+}
+
+/** Shapes on their plates, those that are wanted, and the page they lie on: from its upper left. */
+function laidOut({ shapes }: TidyResult, page: Box, without: readonly string[]) {
+  const plates = platesOf(shapes);
+  const own = shapes.map(({ shape, layer, colour }) => ({
+    shape,
+    plate: plates.numbers.get(keyOf(layer, colour)) ?? 0,
+  }));
+  const box = boxOf(contoursOf(shapes.map(({ shape }) => shape))) ?? page;
+  const edge = Math.max(LEAST_PAGE, MARGIN * Math.max(box.right - box.left, box.bottom - box.top));
+  const left = Math.min(page.left, box.left - edge);
+  const top = Math.min(page.top, box.top - edge);
+  const isLone = plates.list.length === 1;
+  const wanted = own.filter(({ plate }) => !without.includes(plates.list[plate].name));
+  return {
+    plates: plates.list,
+    frame: {
+      left: 0,
+      top: 0,
+      right: Math.max(page.right, box.right + edge) - left,
+      bottom: Math.max(page.bottom, box.bottom + edge) - top,
+    },
+    shapes: wanted.map(({ shape, plate }): Shape => {
+      const placed = placeShape(shape, { scale: 1, x: -left, y: -top });
+      return isLone ? placed : { ...placed, plate };
+    }),
+  };
+}
+
+const keyOf = (layer: string, colour: string | null) => JSON.stringify([layer, colour]);
+
+/** A plate for each layer and colour, told apart by both: colours that are the same become neighbours. */
+function platesOf(shapes: TidyResult['shapes']): { list: VectorPlate[]; numbers: Map<string, number> } {
+  const numbers = new Map<string, number>();
+  const list: VectorPlate[] = [];
+  const taken = new Set<string>();
+  for (const { layer, colour } of shapes) {
+    const key = keyOf(layer, colour);
+    const number = numbers.get(key);
+    if (number !== undefined) {
+      list[number].shapes++;
+      continue;
+    }
+    const own = apartFrom(colour ?? '#000000', new Set(list.map((plate) => plate.colour)));
+    const called = layer && layer !== '0' ? layer : nameOfHex(own);
+    const name = taken.has(called) ? `${called} ${own}` : called;
+    taken.add(name);
+    numbers.set(key, list.length);
+    list.push({ name, colour: own, shapes: 1 });
+  }
+  return { list, numbers };
+}
+
+/** The colour, or the nearest one above it that is not taken. */
+function apartFrom(colour: string, taken: ReadonlySet<string>): string {
+  let value = Number.parseInt(colour.slice(1), 16);
+  const hex = () => `#${value.toString(16).padStart(6, '0')}`;
+  while (taken.has(hex())) value = (value + 1) % 0x1000000;
+  return hex();
+}

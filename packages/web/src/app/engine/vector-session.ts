@@ -1,0 +1,61 @@
+import {
+  type CheckedFile,
+  type Context,
+  type FormatId,
+  type JobDocument,
+  type JobResult,
+  type VectorSettings,
+  type VectorSource,
+  boxHeight,
+  boxOf,
+  boxWidth,
+  contoursOf,
+  handOffFile,
+  newJob,
+  newMemory,
+  runVectorJob,
+  shapesIn,
+} from '@drelk/core';
+import type { FileView, Held, ResultView } from './messages';
+import { Names } from './names';
+import { viewOf } from './view';
+
+/** What the worker holds of a job that begins with a vector file. */
+export class VectorSession {
+  private readonly memory = newMemory();
+  private readonly names: Names;
+
+  constructor(private readonly source: VectorSource) {
+    this.names = new Names(source.key);
+  }
+
+  compute(
+    document: JobDocument,
+    mode: 'preview' | 'full',
+    held: Held,
+    context: Context,
+  ): { result: JobResult; view: ResultView } {
+    const result = runVectorJob(document, this.source, this.memory, context);
+    const names = { paths: this.names.ofPaths(result.artwork.paths) };
+    return { result, view: viewOf(result, 1, mode, names, held) };
+  }
+
+  handOff(document: JobDocument, format: FormatId, context: Context): CheckedFile {
+    return handOffFile(document, runVectorJob(document, this.source, this.memory, context), format);
+  }
+}
+
+/** What a vector file holds when it is taken as is said. */
+export function fileView(source: VectorSource, settings: VectorSettings, context: Context): FileView {
+  const about = { blob: '', name: source.name, kind: 'svg', width: 1, height: 1, density: null, notes: [] };
+  const { artwork } = runVectorJob(newJob(about, settings), source, newMemory(), context);
+  const { paths, frame, file } = artwork;
+  const box = boxOf(contoursOf(shapesIn(paths).map(({ shape }) => shape))) ?? frame;
+  if (!file) throw new Error('A vector file gives what it holds.');
+  return {
+    ...file,
+    paths,
+    drawn: { width: boxWidth(box), height: boxHeight(box) },
+    page: { width: boxWidth(frame), height: boxHeight(frame) },
+  };
+}
