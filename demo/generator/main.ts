@@ -254,7 +254,19 @@ writeFileSync(
   `${JSON.stringify({ picture: '12-old-lettering.dxf', contours: old.contours.map((contour) => pathData(contour, 0, 0, 6)) }, null, 1)}\n`,
 );
 
-/** Small pictures of the demo jobs, as the shelf shows them: their own filled paths. */
+/** A small picture as the shelf shows it: filled paths on paper. */
+async function onShelf(name: string, paths: string, width: number, height: number): Promise<void> {
+  const svg =
+    `<svg xmlns="http://www.w3.org/2000/svg" width="336" height="236" viewBox="0 0 ${width} ${height}">` +
+    `<path d="${paths}" fill="#4a5580" fill-rule="evenodd"/></svg>`;
+  await sharp(Buffer.from(svg))
+    .extend({ top: 12, bottom: 12, left: 12, right: 12, background: '#fffdf8' })
+    .flatten({ background: '#fffdf8' })
+    .webp({ quality: 85 })
+    .toFile(join(demo, 'shelf', `${name}.webp`));
+}
+
+/** Small pictures of the demo jobs: their own paths. */
 for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealing-ring.png']) {
   const { data, info } = await sharp(picture(file)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const { width, height } = info;
@@ -264,12 +276,7 @@ for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealin
   const paths = contoursOf(line.shapes)
     .map((contour) => pathData(contour))
     .join('');
-  const svg =
-    `<svg xmlns="http://www.w3.org/2000/svg" width="336" height="236" viewBox="0 0 ${width} ${height}">` +
-    `<path d="${paths}" fill="#4a5580" fill-rule="evenodd"/></svg>`;
-  await sharp(Buffer.from(svg))
-    .extend({ top: 12, bottom: 12, left: 12, right: 12, background: '#fffdf8' })
-    .flatten({ background: '#fffdf8' })
-    .webp({ quality: 85 })
-    .toFile(join(demo, 'shelf', file.replace('.png', '.webp')));
+  await onShelf(file.replace('.png', ''), paths, width, height);
 }
+const lettering = old.contours.map((contour) => pathData(contour)).join('');
+await onShelf('12-old-lettering', lettering, 376.2857, 60);

@@ -1,6 +1,5 @@
 /** A PDF written out by hand, so that tests can make ones that no program would save. */
-export function pdf({ pages = 1, locked = false } = {}): Buffer {
-  const content = '0 0 0 rg 50 50 100 60 re f';
+export function pdf({ pages = 1, locked = false, content = '0 0 0 rg 50 50 100 60 re f' } = {}): Buffer {
   const kids = Array.from({ length: pages }, (_, k) => `${4 + 2 * k} 0 R`).join(' ');
   const objects = [
     '<< /Type /Catalog /Pages 2 0 R >>',

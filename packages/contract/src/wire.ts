@@ -64,6 +64,8 @@ export interface Sample {
   id: string;
   name: string;
   file: string;
+  /** File of a picture that shows it. */
+  picture: string;
   bytes: number;
 }
 

@@ -12,6 +12,8 @@ export { READ_LIMITS, Reading } from './reading';
 export { readPathData } from './svg/path-data';
 export { readSvg } from './svg/read';
 export { readDxf } from './dxf/read';
+export * from './pdf/read';
+export * from './pdf/as-svg';
 export { type PictureHeader } from './picture/header';
 export * from './picture/read-header';
 export * from './picture/png-density';

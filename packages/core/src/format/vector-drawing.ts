@@ -48,3 +48,10 @@ export function tell(left: Record<string, number>, what: string, count = 1): voi
 /** All contours of a drawing. */
 export const contoursDrawn = ({ paths }: Pick<VectorDrawing, 'paths'>): Contour[] =>
   paths.flatMap(({ contours }) => contours);
+
+/** A contour as a fill has it: straight back from where it ends to where it began. */
+export function filledOf(contour: Contour): Contour {
+  if (contour.closed) return contour;
+  const { x, y } = contour.start;
+  return { ...contour, segments: [...contour.segments, { kind: 'line', x, y }], closed: true };
+}

@@ -17,23 +17,25 @@ export class SampleService {
     private readonly jobs: JobService,
   ) {}
 
-  /** Pictures only: what cannot be opened is not offered. */
+  /** What can be opened, and nothing else. */
   async list(): Promise<Sample[]> {
     const files = (await readdir(this.folder))
-      .filter((file) => /\.(png|jpe?g|webp|gif|bmp|avif)$/.test(file))
+      .filter((file) => /\.(png|jpe?g|webp|gif|bmp|avif|dxf)$/.test(file))
       .sort();
     return Promise.all(
       files.map(async (file) => ({
         id: file.replace(/\.\w+$/, ''),
         name: nameOf(file),
         file,
+        picture: file.replace(/\.dxf$/, '.webp'),
         bytes: (await stat(join(this.folder, file))).size,
       })),
     );
   }
 
   async read(file: string): Promise<Buffer> {
-    return readFile(join(this.folder, file)).catch(() => {
+    const folder = file.endsWith('.webp') ? join(this.folder, '../shelf') : this.folder;
+    return readFile(join(folder, file)).catch(() => {
       throw notFound('This sample');
     });
   }
@@ -48,7 +50,7 @@ export class SampleService {
       const { kind, width, height } = header;
       const blob = await this.blobs.put(bytes);
       const source = { blob, name: file, kind, width, height, density: header.density ?? null, notes: [] };
-      const small = await readFile(join(this.folder, '../shelf', file.replace(/\.\w+$/, '.webp')));
+      const small = await this.read(file.replace(/\.\w+$/, '.webp'));
       jobs.push({
         document: { ...newJob(source), name: nameOf(file) },
         thumbnail: await this.blobs.put(small),

@@ -11,8 +11,9 @@ import {
 } from '../../geometry';
 import { Reading } from '../reading';
 import { isPlaced } from '../strict';
-import { type VectorDrawing, type VectorPath, tell } from '../vector-drawing';
-import { clipAreas, clipped } from './clip';
+import { type VectorDrawing, type VectorPath, filledOf, tell } from '../vector-drawing';
+import { clipped } from '../clipped';
+import { clipAreas } from './clip';
 import { type Element, parseElements } from './elements';
 import { PIXEL, trueUnit, userLength } from './lengths';
 import { linkOf, paintOf } from './paint';
@@ -256,20 +257,13 @@ class SvgReader {
     const contours = path.contours.filter(isPlaced);
     tell(this.left, 'places that are no numbers', path.contours.length - contours.length);
     if (contours.length === 0) return;
-    const whole = path.paint === 'area' ? contours.map(closedOf) : contours;
+    const whole = path.paint === 'area' ? contours.map(filledOf) : contours;
     const own =
       clips.length > 0
         ? clipped({ ...path, contours: whole }, clips, this.left)
         : { ...path, contours: whole };
     if (own) this.paths.push(own);
   }
-}
-
-/** A fill goes straight back from where a contour ends to where it began. */
-function closedOf(contour: Contour): Contour {
-  if (contour.closed) return contour;
-  const { x, y } = contour.start;
-  return { ...contour, segments: [...contour.segments, { kind: 'line', x, y }], closed: true };
 }
 
 /** The name of a group that is a layer: its label in whatever name space, or its id. */

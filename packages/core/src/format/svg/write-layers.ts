@@ -79,9 +79,9 @@ function groupsOf(shapes: readonly LayeredShape[]): { id: string; own: LayeredSh
   }
   const taken = new Set<string>();
   return [...groups.values()].map((own) => {
-    const name = escaped(own[0].layer || 'paths');
+    const name = escaped(own[0].layer);
     let id = name;
-    for (let n = 2; taken.has(id); n++) id = `${name}-${n}`;
+    for (let n = 2; name !== '' && taken.has(id); n++) id = `${name}-${n}`;
     taken.add(id);
     return { id, own };
   });

@@ -32,6 +32,7 @@ export interface SvgPage {
 }
 
 export interface SvgGroup {
+  /** Empty for none. */
   id: string;
   /** How its paths are painted. */
   paint: string;
@@ -48,7 +49,7 @@ export function writeSvgPage({ width, height, viewBox, stretched, groups }: SvgP
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${box}"` +
       `${stretched ? ' preserveAspectRatio="none"' : ''}>`,
     ...groups.flatMap(({ id, paint, paths }) => [
-      `<g ${paint} id="${id}">`,
+      `<g ${paint}${id ? ` id="${id}"` : ''}>`,
       ...paths.map(({ data, pen }) => {
         const stroke = pen === undefined ? '' : ` stroke-width="${plain(pen, DECIMALS)}"`;
         return `<path${stroke} d="${data}"/>`;

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
 import { Commands } from '../job/commands';
@@ -10,7 +10,7 @@ import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './layout';
   selector: 'drelk-view-bar',
   imports: [MatButtonToggleModule, MatSliderModule],
   template: `
-    @for (layer of layers; track layer) {
+    @for (layer of layers(); track layer) {
       <label class="layer" [class.gone]="state.layout().opacity[layer] === 0">
         <span>{{ names[layer] }}</span>
         <mat-slider min="0" max="1" step="0.05">
@@ -33,15 +33,17 @@ import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './layout';
       <mat-button-toggle value="lines">Lines</mat-button-toggle>
       <mat-button-toggle value="nodes">Nodes</mat-button-toggle>
     </mat-button-toggle-group>
-    <button type="button" class="switch" [attr.aria-pressed]="state.layout().misfit" (click)="turnMisfit()">
-      Misfit
-    </button>
-    <button type="button" class="switch" [attr.aria-pressed]="state.layout().wipe" (click)="turnWipe()">
-      Wipe
-    </button>
-    <button type="button" class="switch" [attr.aria-pressed]="state.layout().blink" (click)="turnBlink()">
-      Blink
-    </button>
+    @if (ofPicture()) {
+      <button type="button" class="switch" [attr.aria-pressed]="state.layout().misfit" (click)="turnMisfit()">
+        Misfit
+      </button>
+      <button type="button" class="switch" [attr.aria-pressed]="state.layout().wipe" (click)="turnWipe()">
+        Wipe
+      </button>
+      <button type="button" class="switch" [attr.aria-pressed]="state.layout().blink" (click)="turnBlink()">
+        Blink
+      </button>
+    }
     <button type="button" class="switch" [attr.aria-pressed]="state.loupe()" (click)="turnLoupe()">
       Loupe
     </button>
@@ -50,7 +52,9 @@ import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './layout';
 })
 export class ViewBar {
   readonly state = inject(BenchState);
-  readonly layers = BENCH_LAYERS;
+  /** There is a picture that paths can be compared with. */
+  readonly ofPicture = input(true);
+  readonly layers = computed(() => (this.ofPicture() ? BENCH_LAYERS : ['paths' as const]));
   readonly names = LAYER_NAMES;
 
   constructor() {
@@ -58,11 +62,12 @@ export class ViewBar {
       ...BENCH_LAYERS.map((layer, k) => ({
         key: ['q', 'w', 'e'][k],
         does: `${LAYER_NAMES[layer]} on or off`,
+        elsewhere: () => layer !== 'paths' && !this.ofPicture(),
         run: () => this.state.fade(layer, this.state.layout().opacity[layer] > 0 ? 0 : 1),
       })),
-      { key: 'm', does: 'Misfit lit up', run: () => this.turnMisfit() },
-      { key: 'x', does: 'Wipe', run: () => this.turnWipe() },
-      { key: 'b', does: 'Blink', run: () => this.turnBlink() },
+      { key: 'm', does: 'Misfit lit up', elsewhere: () => !this.ofPicture(), run: () => this.turnMisfit() },
+      { key: 'x', does: 'Wipe', elsewhere: () => !this.ofPicture(), run: () => this.turnWipe() },
+      { key: 'b', does: 'Blink', elsewhere: () => !this.ofPicture(), run: () => this.turnBlink() },
       { key: 'o', does: 'Loupe', run: () => this.turnLoupe() },
     ]);
   }

@@ -112,7 +112,8 @@ export class EngineService {
       }),
     );
     const interrupted = this.busy() ? this.pending : undefined;
-    if (interrupted && this.flag) Atomics.store(this.flag, 0, request);
+    // What is computed gives way, and so does what was only compiled ahead.
+    if (this.flag && (interrupted || !this.busy())) Atomics.store(this.flag, 0, request);
     const answered = firstValueFrom(mine).finally(() => {
       if (interrupted && interrupted === this.pending && this.busy())
         this.compute(interrupted.document, interrupted.mode);

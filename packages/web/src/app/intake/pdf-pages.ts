@@ -2,9 +2,10 @@ import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
-import { DrelkError, MOST_PIXELS, withDensity } from '@drelk/core';
+import { DrelkError, MOST_PIXELS, drawingAsSvg, withDensity } from '@drelk/core';
 import { POINTS, drawPage, pageSize } from './pdf-drawing';
-import { PdfSheet } from './pdf-sheet';
+import { pagePaths } from './pdf-paths';
+import { type ChosenPage, PdfSheet } from './pdf-sheet';
 
 /** Most pages of a file that one may be chosen from. */
 const MOST_PAGES = 500;
@@ -16,7 +17,7 @@ const OWN_FILES = {
   wasmUrl: '/pdf/wasm/',
 };
 
-/** Makes a picture of one page of a PDF, at a density that is chosen and written into it. */
+/** Makes a picture of one page of a PDF, at a density that is chosen and written into it, or an SVG of the paths it draws. */
 @Injectable({ providedIn: 'root' })
 export class PdfPages {
   private readonly dialog = inject(MatDialog);
@@ -30,14 +31,17 @@ export class PdfPages {
   async choose(file: File): Promise<File | undefined> {
     const document = await this.open(file);
     try {
-      const sheet = this.dialog.open(PdfSheet, {
+      const sheet = this.dialog.open<PdfSheet, unknown, ChosenPage>(PdfSheet, {
         data: { document, name: file.name },
         width: '680px',
         maxWidth: '94vw',
       });
       const chosen = await firstValueFrom(sheet.afterClosed());
       if (!chosen) return undefined;
-      return await pageAsPicture(document, file.name, chosen.page, chosen.density);
+      const { page, density, as } = chosen;
+      return await (as === 'paths'
+        ? pageAsPaths(document, file.name, page)
+        : pageAsPicture(document, file.name, page, density));
     } finally {
       await document.destroy();
     }
@@ -95,6 +99,14 @@ async function pageAsPicture(
   if (!blob)
     throw new DrelkError('too-large', `Page ${page} does not fit in memory.`, 'Choose a lower density.');
   const png = withDensity(new Uint8Array(await blob.arrayBuffer()), density);
-  const pages = document.numPages > 1 ? ` page ${page}` : '';
-  return new File([png], `${name.replace(/\.pdf$/i, '')}${pages}.png`, { type: 'image/png' });
+  return new File([png], nameOfPage(document, name, page, 'png'), { type: 'image/png' });
+}
+
+async function pageAsPaths(document: PDFDocumentProxy, name: string, page: number): Promise<File> {
+  const svg = drawingAsSvg(await pagePaths(document, page));
+  return new File([svg], nameOfPage(document, name, page, 'svg'), { type: 'image/svg+xml' });
+}
+
+function nameOfPage({ numPages }: PDFDocumentProxy, name: string, page: number, ending: string): string {
+  return `${name.replace(/\.pdf$/i, '')}${numPages > 1 ? ` page ${page}` : ''}.${ending}`;
 }

@@ -3,10 +3,18 @@ import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { POINTS, drawPage, pageSize } from './pdf-drawing';
+import { pagePaths } from './pdf-paths';
 
 const DENSITIES = [150, 300, 600];
 /** Most pixels of the small picture of a page. */
 const SMALL = { width: 380, height: 360 };
+
+/** A page of a PDF, taken as a picture at a density or as the paths it draws. */
+export interface ChosenPage {
+  page: number;
+  density: number;
+  as: 'picture' | 'paths';
+}
 
 /** Chooses a page of a PDF, and the density of the picture made of it. */
 @Component({
@@ -31,11 +39,15 @@ const SMALL = { width: 380, height: 360 };
           </select>
         </label>
         <p class="figure" aria-live="polite">{{ says() }}</p>
+        @if (drawn(); as drawn) {
+          <p class="lines">{{ drawn }} paths are drawn on this page. They can be taken as they are.</p>
+          <button matButton="outlined" type="button" (click)="take('paths')">Take its paths</button>
+        }
       </div>
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <button matButton type="button" mat-dialog-close>Leave it</button>
-      <button matButton="filled" type="button" (click)="take()">Take this page</button>
+      <button matButton="filled" type="button" (click)="take('picture')">Take this page</button>
     </mat-dialog-actions>
   `,
   styles: `
@@ -87,9 +99,11 @@ export class PdfSheet {
     const size = this.size();
     return size ? `${size.width} × ${size.height} pixels` : '';
   });
+  /** Paths on the page; 0 while they are not counted. */
+  readonly drawn = signal(0);
   readonly count: number;
   private readonly document: PDFDocumentProxy;
-  private readonly self = inject<MatDialogRef<PdfSheet, { page: number; density: number }>>(MatDialogRef);
+  private readonly self = inject<MatDialogRef<PdfSheet, ChosenPage>>(MatDialogRef);
   private readonly page = viewChild.required<ElementRef<HTMLElement>>('page');
 
   constructor() {
@@ -100,6 +114,15 @@ export class PdfSheet {
       void pageSize(this.document, page, density).then((size) => this.size.set(size));
     });
     effect(() => void this.show(this.number()));
+    effect(() => {
+      const page = this.number();
+      this.drawn.set(0);
+      // A page that cannot be looked through that way is still a picture.
+      pagePaths(this.document, page).then(
+        ({ paths }) => page === this.number() && this.drawn.set(paths.length),
+        () => undefined,
+      );
+    });
   }
 
   setNumber(event: Event): void {
@@ -113,8 +136,8 @@ export class PdfSheet {
     this.chosen.set(Number((event.target as HTMLSelectElement).value));
   }
 
-  take(): void {
-    this.self.close({ page: this.number(), density: this.chosen() });
+  take(as: 'picture' | 'paths'): void {
+    this.self.close({ page: this.number(), density: this.chosen(), as });
   }
 
   private async show(page: number): Promise<void> {

@@ -2,6 +2,7 @@ import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
 import { type VectorSettings } from '@drelk/core';
+import type { FileView } from '../engine/messages';
 import { VectorSheet } from './vector-sheet';
 
 /** What was chosen about a vector file. */
@@ -10,6 +11,8 @@ export interface ChosenFile {
   /** Size of its page in millimetres. */
   page: { width: number; height: number };
   units: 'mm' | 'in';
+  /** What is taken. */
+  view: FileView;
 }
 
 /** Asks about vector files before they are taken. */
@@ -24,7 +27,12 @@ export class VectorFiles {
       VectorSheet,
       { name: string; bytes: ArrayBuffer },
       ChosenFile | { problem: unknown }
-    >(VectorSheet, { data: { name: file.name, bytes }, width: '860px', maxWidth: '96vw' });
+    >(VectorSheet, {
+      data: { name: file.name, bytes },
+      width: '860px',
+      maxWidth: '96vw',
+      autoFocus: 'dialog',
+    });
     const chosen = await firstValueFrom(sheet.afterClosed());
     if (chosen && 'problem' in chosen) throw chosen.problem;
     return chosen;

@@ -114,7 +114,7 @@ export class VectorSheet {
 
   take(): void {
     const view = this.view();
-    if (view) this.self.close({ settings: this.settings(), page: view.page, units: this.units() });
+    if (view) this.self.close({ settings: this.settings(), page: view.page, units: this.units(), view });
   }
 
   private async look(settings: VectorSettings): Promise<void> {

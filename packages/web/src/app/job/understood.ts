@@ -58,7 +58,7 @@ export class Understood {
   /** What kind of picture it is; room for the line is kept while that is not known. */
   readonly says = computed(() => {
     const file = this.work.view()?.file;
-    if (file) return fileInWords(file);
+    if (file) return fileInWords(file, this.work.store.document()?.source.kind ?? '');
     const kind = this.traced()?.ink.kind;
     const name = KIND_NAMES.find(([id]) => id === kind)?.[1];
     if (!name || this.work.view()?.mode !== 'full') return 'Looking at the picture …';
@@ -184,8 +184,8 @@ export class Understood {
 }
 
 /** What was understood of a vector file. */
-function fileInWords({ before, after, mended }: VectorFacts): string {
+function fileInWords({ before, after, mended }: VectorFacts, kind: string): string {
   const count = Object.keys(mended).length;
   const tidy = count === 0 ? 'taken as it is' : `tidied in ${count} ${count === 1 ? 'way' : 'ways'}`;
-  return `A vector file of ${before.contours} contours, ${tidy}: ${after.contours}, with ${after.holes} holes.`;
+  return `${kind.toUpperCase()} of ${before.contours} contours, ${tidy}: ${after.contours} contours now, ${after.holes} of them holes.`;
 }

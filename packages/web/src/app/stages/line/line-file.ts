@@ -9,6 +9,7 @@ import { FileChoices } from '../../shared/file-choices';
   imports: [FileChoices],
   template: `
     @if (settings(); as settings) {
+      <h3>The file</h3>
       <p>{{ says() }}</p>
       <drelk-file-choices
         [settings]="settings"

@@ -19,6 +19,8 @@ import { NodesTool } from '../../bench/tools/nodes-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
+import { VectorFiles } from '../../intake/vector-files';
+import { inTheMiddle } from './in-the-middle';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
@@ -46,6 +48,7 @@ export class LineHand {
   readonly hand = inject(PathHand);
   readonly edits = inject(HandEdits);
   private readonly tools = inject(ToolBox);
+  private readonly files = inject(VectorFiles);
   readonly picks = PICKS;
   readonly small = SMALL;
   readonly newColour = NEW_COLOUR;
@@ -109,6 +112,22 @@ export class LineHand {
 
   draw(kind: DrawnForm): void {
     this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand));
+  }
+
+  /** Shapes of a vector file come in at their true size, in the middle of what there is. */
+  async bringIn(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    try {
+      const chosen = await this.files.choose(file);
+      const view = this.work.view();
+      if (chosen && view)
+        this.hand.add(`${file.name.slice(0, 60)} brought in`, inTheMiddle(chosen.view, view));
+    } catch (problem) {
+      this.work.tell(problem);
+    }
   }
 
   drawRun(): void {

@@ -29,8 +29,13 @@ export class PiecePanel {
     return view ? { width: view.frame.width, height: view.frame.height } : undefined;
   });
   readonly source = computed(() => {
-    return SOURCES[this.work.view()?.scaleSource ?? 'none'];
+    const source = this.work.view()?.scaleSource ?? 'none';
+    return this.isFile() && source === 'file' ? 'The size comes from the file’s unit.' : SOURCES[source];
   });
+  private readonly isFile = computed(() => this.work.store.document()?.vector !== undefined);
+  /** What the job begins with, and what all of that is. */
+  readonly begins = computed(() => (this.isFile() ? 'File' : 'Picture'));
+  readonly whole = computed(() => (this.isFile() ? 'page' : 'picture'));
 
   setEdge(edge: 'width' | 'height', length: number): void {
     this.work.store.change(edge === 'width' ? 'Width' : 'Height', ({ piece }) => {
@@ -46,7 +51,7 @@ export class PiecePanel {
   }
 
   ownScale(): void {
-    this.work.store.change('Picture’s own scale', ({ piece }) => {
+    this.work.store.change(`${this.begins()}’s own scale`, ({ piece }) => {
       piece.length = null;
     });
   }
