@@ -9,6 +9,7 @@ import { JOB_STATE } from '../src/app/job/job-state';
 import { JobStore } from '../src/app/job/job-store';
 import { HandEdits } from '../src/app/job/hand-edits';
 import { PathHand } from '../src/app/job/path-hand';
+import { PathShaping } from '../src/app/job/path-shaping';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 
@@ -139,6 +140,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       },
       HandEdits,
       PathHand,
+      PathShaping,
     ],
   });
   const store = TestBed.inject(JobStore);

@@ -1,4 +1,4 @@
-import type { Arc, Cubic, Point } from './contour';
+import type { Arc, Contour, Cubic, Point } from './contour';
 import { norm } from './norm';
 
 /** An arc by its circle. Angles in radians, counter-clockwise on screen, so that y = centre.y - r sin(angle). */
@@ -73,4 +73,14 @@ export function arcCubics(from: Point, arc: Arc): Cubic[] {
       ...end,
     };
   });
+}
+
+/** The arc from one place to another by way of a third; undefined where the three lie in one line. */
+export function arcThrough(from: Point, by: Point, to: Point): Contour | undefined {
+  const [ax, ay, bx, down] = [by.x - from.x, by.y - from.y, to.x - by.x, to.y - by.y];
+  const turn = Math.atan2(ax * down - ay * bx, ax * bx + ay * down);
+  if (Math.abs(turn) < 1e-6 || Math.abs(turn) > Math.PI - 1e-6) return undefined;
+  // Inscribed angle: the way turns at the middle place by half of what the arc sweeps; y points down.
+  const segment: Arc = { kind: 'arc', bulge: -Math.tan(turn / 2), x: to.x, y: to.y };
+  return { start: { x: from.x, y: from.y }, segments: [segment], closed: false };
 }

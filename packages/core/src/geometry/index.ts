@@ -24,6 +24,7 @@ export * from './forms/fit-form';
 export * from './segment';
 export * from './nodes';
 export * from './without-node';
+export * from './ends';
 export * from './curved/combine';
 export * from './curved/spline';
 export * from './tidy/bits';

@@ -31,7 +31,8 @@ export function leastOtherWidth(shapes: readonly Shape[]): number {
   return least;
 }
 
-function ringWidth({ outer, holes }: Shape): number | undefined {
+/** Mean width of the pen that a shape was drawn with as a closed line; undefined where it is none. */
+export function ringWidth({ outer, holes }: Shape): number | undefined {
   const [hole] = holes;
   const around = boxOf([outer]);
   if (holes.length !== 1 || !around) return undefined;

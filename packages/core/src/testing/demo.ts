@@ -52,6 +52,14 @@ export function demoContours(name: string): Contour[] {
   return truth.contours.map(contourOf);
 }
 
+/** The strokes that a picture was drawn with, in drawing units. */
+export function demoStrokes(name: string): { data: string; width: number }[] {
+  const truth = JSON.parse(readFileSync(join(DEMO, 'truth', `${name}.json`), 'utf8')) as {
+    drawing: { strokes: { data: string; width: number }[] };
+  };
+  return truth.drawing.strokes;
+}
+
 function contourOf(data: string): Contour {
   return readPathData(data)[0];
 }

@@ -9,8 +9,9 @@ const LEAST_CIRCLE = 16;
 const MOST_TURN = (24 * Math.PI) / 180;
 /** An arc sweeps at least this. */
 const LEAST_SWEEP = (20 * Math.PI) / 180;
-/** Chords of an arc are of about one length; its first and last may be cut off. */
+/** A few chords of an arc are of about one length; its first and last may be cut off. So many are none by chance. */
 const UNEVEN = 2;
+const MANY = 12;
 const MOST_SWEEP = 1.5 * Math.PI;
 
 /**
@@ -18,9 +19,9 @@ const MOST_SWEEP = 1.5 * Math.PI;
  * they turn evenly. Nothing is moved. How many arcs there are now comes back.
  */
 export function chordsToArcs(contour: Contour, tolerance: number): { contour: Contour; arcs: number } {
-  const { start, segments, closed } = contour;
-  const circle = closed ? wholeCircle(contour, tolerance) : undefined;
+  const circle = contour.closed ? wholeCircle(contour, tolerance) : undefined;
   if (circle) return { contour: circle, arcs: 1 };
+  const { start, segments, closed } = contour.closed ? fromLongest(contour) : contour;
   const places: Point[] = [start, ...segments];
   const result: Segment[] = [];
   let arcs = 0;
@@ -41,6 +42,19 @@ export function chordsToArcs(contour: Contour, tolerance: number): { contour: Co
     }
   }
   return { contour: arcs > 0 ? { start, segments: result, closed } : contour, arcs };
+}
+
+/** A closed contour begun where its longest chord ends, which is within no arc. */
+function fromLongest({ start, segments, closed }: Contour): Contour {
+  let longest = 0;
+  let at = segments.length - 1;
+  segments.forEach((segment, k) => {
+    const from = k > 0 ? segments[k - 1] : start;
+    const length = segment.kind === 'line' ? norm(segment.x - from.x, segment.y - from.y) : 0;
+    if (length > longest) [longest, at] = [length, k];
+  });
+  const { x, y } = segments[at];
+  return { start: { x, y }, segments: [...segments.slice(at + 1), ...segments.slice(0, at + 1)], closed };
 }
 
 interface Circle extends Point {
@@ -105,7 +119,7 @@ function arcBetween(
     longest = Math.max(longest, length);
     if (i > from && i < last - 1) shortest = Math.min(shortest, length);
   }
-  const isEven = longest <= UNEVEN * shortest;
+  const isEven = last - from >= MANY || longest <= UNEVEN * shortest;
   return isEven && Math.abs(sweep) <= MOST_SWEEP ? -Math.tan(sweep / 4) : undefined;
 }
 

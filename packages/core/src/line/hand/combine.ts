@@ -5,6 +5,7 @@ import {
   type PathSet,
   combineAreas,
   contourAt,
+  localScale,
   signedArea,
 } from '../../geometry';
 import { type HandGround, type HandPart, anchorsOf, nextId, partsOf, takenFrom } from './acts';
@@ -44,7 +45,7 @@ export function standFor(
   hand: Hand,
   ground: HandGround,
   numbers: readonly number[],
-  contours: readonly Contour[],
+  made: readonly { contour: Contour; pen?: number }[],
 ): HandPart[] {
   const { paths, toSource, colours } = ground;
   const from = [...anchorsOf(ground, numbers), ...takenFrom(hand, ground, numbers)];
@@ -52,9 +53,12 @@ export function standFor(
   const id = nextId(hand);
   hand[id] = {
     from,
-    contours: contours.map((contour) =>
-      keptContour(contour, toSource, plate === undefined ? {} : { plate: colours[plate] }),
+    contours: made.map(({ contour, pen }) =>
+      keptContour(contour, toSource, {
+        ...(pen === undefined ? {} : { pen: pen * localScale(toSource, contour.start) }),
+        ...(plate === undefined ? {} : { plate: colours[plate] }),
+      }),
     ),
   };
-  return partsOf(id, contours.length);
+  return partsOf(id, made.length);
 }

@@ -51,7 +51,12 @@ const after = (hand: Hand, from = traced, toSource = IDENTITY) => {
 };
 /** Shapes as one, and what stands for them. */
 const combine = (hand: Hand, paths: PathSet, numbers: number[], how: Combining) =>
-  standFor(hand, ground(paths), numbers, combinedShapes(how, shapesOf(paths, numbers)));
+  standFor(
+    hand,
+    ground(paths),
+    numbers,
+    combinedShapes(how, shapesOf(paths, numbers)).map((contour) => ({ contour })),
+  );
 
 describe('a contour that the hand keeps', () => {
   it('comes back as it was, to a thousandth of a pixel', () => {

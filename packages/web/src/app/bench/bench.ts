@@ -72,7 +72,7 @@ export class Bench implements OnDestroy {
   readonly label = computed(() =>
     this.tools.active()
       ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down; with Space held down the pointer pulls the view.'
-      : 'Bench. Arrow keys move the view, plus and minus zoom, 0 fits.',
+      : 'Bench. Arrow keys move the view, or nudge what is picked in Line; plus and minus zoom, 0 fits.',
   );
   /** What the tool's work comes to, where the bench shows something else. */
   readonly liveResult = computed(() => (this.tools.frame() ? this.work.picture() : undefined));
@@ -172,6 +172,8 @@ export class Bench implements OnDestroy {
   /** Keys on the bench itself: arrows pan, or move the crosshair of a tool, which Enter presses and lets go. */
   onKey(event: KeyboardEvent): void {
     if (this.tools.active() && this.hand.steer(event)) return;
+    // What is picked is nudged instead.
+    if (this.pathHand.canAct() && !this.tools.active()) return;
     const step = event.shiftKey ? 120 : 40;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [step, 0],

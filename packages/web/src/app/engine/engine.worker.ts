@@ -6,6 +6,8 @@ import {
   buffersOf,
   checkSource,
   combinedShapes,
+  fitFollowed,
+  reshaped,
   warmUp,
 } from '@drelk/core';
 import type {
@@ -140,6 +142,15 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
   file({ file, name, settings }, context) {
     const view = fileView({ key: name, name, bytes: new Uint8Array(file) }, settings, context);
     return Promise.resolve({ answer: view, transfer: buffersOf(view.paths) });
+  },
+  reshaped({ shapes, what }, context) {
+    return Promise.resolve(plain({ made: reshaped(shapes, what, context) }));
+  },
+  async edge({ picture, ...asks }, context) {
+    return plain((await opened(picture)).edge(asks, context));
+  },
+  followed({ points, closed }, context) {
+    return Promise.resolve(plain({ contour: fitFollowed(points, closed, context) }));
   },
   async options({ picture, document }, context) {
     const options: OptionView[] = [];

@@ -4,16 +4,20 @@ import type {
   Contour,
   DrelkError,
   Facts,
+  FollowedRun,
   FormatId,
   FoundWords,
+  GivenShape,
   Ink,
   InkSettings,
   JobDocument,
   Kind,
   Lit,
+  MadeContour,
   PathSet,
   PictureHeader,
   Proof,
+  Reshaping,
   Rulings,
   Scale,
   ScaleSource,
@@ -61,11 +65,27 @@ export interface EngineCalls {
   words: { asks: { document: JobDocument }; answer: { lines: FoundWords[] } };
   /** Shapes made one. */
   combined: { asks: { how: Combining; shapes: Contour[][] }; answer: { contours: Contour[] } };
+  /** Shapes made others. */
+  reshaped: { asks: { shapes: GivenShape[]; what: Reshaping }; answer: { made: MadeContour[] } };
+  /** Where a hand means to click on the squared-up picture, and the way there from where it was, along edges. */
+  edge: { asks: EdgeAsks; answer: { at: Place; run: FollowedRun | undefined } };
+  /** Curves along places that were followed, or drawn by a free hand. */
+  followed: { asks: { points: number[]; closed: boolean }; answer: { contour: Contour } };
   options: { asks: { document: JobDocument }; answer: { options: OptionView[] } };
   /** What a vector file holds, tidied as is said: nothing of it is kept. */
   file: { asks: { file: ArrayBuffer; name: string; settings: VectorSettings }; answer: FileView };
 }
 export type EngineCall = keyof EngineCalls;
+
+/** A place of the squared-up picture that is pointed at within a reach, in its pixels, and where the way there begins. */
+export interface EdgeAsks {
+  document: JobDocument;
+  from: Place | undefined;
+  to: Place;
+  reach: number;
+  /** The side of the way that is dark, as it was before. */
+  dark: FollowedRun['dark'] | undefined;
+}
 
 /** Every computation and question names the picture it is about. */
 interface Numbered {

@@ -11,7 +11,9 @@ import {
   type PictureResult,
   type Memory,
   type PictureLook,
+  clingToEdge,
   clingToMark,
+  followEdge,
   cutJob,
   type FoundWords,
   wordsJob,
@@ -31,7 +33,7 @@ import {
   type Lit,
   litArea,
 } from '@drelk/core';
-import type { FrameKind, Ground, Held, OptionView, Place, ResultView } from './messages';
+import type { EdgeAsks, FrameKind, Ground, Held, OptionView, Place, ResultView } from './messages';
 import { Names } from './names';
 import { atSourceScale, viewOf } from './view';
 
@@ -133,6 +135,13 @@ export class EngineSession {
   cling(at: Place): Place {
     this.grey ??= toGrey(this.source.picture);
     return clingToMark(this.grey, at);
+  }
+
+  /** The place on an edge that is meant, and the way there along edges: nothing of it leaves the squared-up picture. */
+  edge({ document, from, to, reach, dark }: EdgeAsks, context: Context) {
+    const { grey } = squareJob(document, this.source, this.memories.full, context);
+    const at = clingToEdge(grey, to, reach);
+    return { at, run: from && followEdge(grey, from, at, dark) };
   }
 
   sheet(context: Context): number[] | null {

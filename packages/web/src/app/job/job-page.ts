@@ -23,6 +23,7 @@ import { JobPageId } from './job-page-id';
 import { JOB_STATE } from './job-state';
 import { JobStore } from './job-store';
 import { PathHand } from './path-hand';
+import { PathShaping } from './path-shaping';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Understood } from './understood';
@@ -32,7 +33,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [JOB_STATE, Workbench, HandEdits, PathHand],
+  providers: [JOB_STATE, Workbench, HandEdits, PathHand, PathShaping],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

@@ -1,7 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   type Box,
-  type Combining,
   type Contour,
   DrelkError,
   HOLE,
@@ -28,8 +27,6 @@ import {
   pickedAgain,
   putInPlate,
   scaledAndMoved,
-  shapesOf,
-  standFor,
   withHoles,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
@@ -39,14 +36,7 @@ import { Workbench } from './workbench';
 
 /** A copy lies this many widths aside. */
 const ASIDE = 1.1;
-/** What becomes of shapes, said afterwards. */
-const COMBINED: Record<Combining, string> = {
-  unite: 'united',
-  'take away': 'taken away',
-  'keep common': 'kept in common',
-};
-
-type Act = (hand: Hand, ground: HandGround, numbers: readonly number[]) => HandPart[];
+export type HandAct = (hand: Hand, ground: HandGround, numbers: readonly number[]) => HandPart[];
 
 /** The hand at work on paths: what is picked of them, and what is done with it. */
 @Injectable()
@@ -107,7 +97,7 @@ export class PathHand {
       {
         key: 'Delete',
         does: 'Drop what is picked',
-        when: () => this.state.stage() === 'line' && this.numbers().length > 0,
+        when: () => this.canAct(),
         run: () => this.takeOut(),
       },
     ]);
@@ -117,6 +107,11 @@ export class PathHand {
       const isSettled = this.work.standing() !== 'working';
       untracked(() => this.follow(view?.names.paths, view?.paths, view?.toSource, isSettled));
     });
+  }
+
+  /** Something is picked where the hand may change it. */
+  canAct(): boolean {
+    return this.state.stage() === 'line' && this.numbers().length > 0;
   }
 
   /** Picks a contour, an outer one with its holes; `more` keeps what is picked already. */
@@ -193,27 +188,6 @@ export class PathHand {
     });
   }
 
-  /** Shapes that are picked become one: worked out beside the page, and taken if nothing else was done meanwhile. */
-  combine(how: Combining): void {
-    if (this.made()) {
-      this.waiting.push(() => this.combine(how));
-      return;
-    }
-    const ground = this.ground();
-    const numbers = this.numbers();
-    const document = this.work.store.document();
-    if (!ground || numbers.length === 0) return;
-    this.work.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
-      ({ contours }) => {
-        if (this.work.store.document() === document)
-          this.make(saying(numbers.length, COMBINED[how]), (hand) =>
-            standFor(hand, ground, numbers, contours),
-          );
-      },
-      (problem: unknown) => this.work.tell(problem),
-    );
-  }
-
   /** The contour that was clicked last becomes another, in pixels of the paths. */
   changeChosen(label: string, contour: Contour): void {
     const ground = this.ground();
@@ -244,18 +218,22 @@ export class PathHand {
   }
 
   /** Does something with what is picked, once the paths are those of what was done before. */
-  private act(does: string, change: Act): void {
-    if (this.made()) {
-      this.waiting.push(() => this.act(does, change));
-      return;
-    }
+  act(does: string, change: HandAct): void {
+    if (this.waits(() => this.act(does, change))) return;
     const numbers = this.numbers();
     if (numbers.length > 0)
       this.make(saying(numbers.length, does), (hand, ground) => change(hand, ground, numbers));
   }
 
+  /** Whether what was done before is still to come: then this is done after it. */
+  waits(then: () => void): boolean {
+    if (!this.made()) return false;
+    this.waiting.push(then);
+    return true;
+  }
+
   /** Makes a change of the hand's, or tells why it cannot be. */
-  private make(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
+  make(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
     const ground = this.ground();
     if (!ground) return;
     let made: HandPart[] = [];
@@ -305,10 +283,11 @@ export class PathHand {
 }
 
 /** What was done to so many contours. */
-const saying = (count: number, does: string) => `${count === 1 ? 'A contour' : `${count} contours`} ${does}`;
+export const saying = (count: number, does: string) =>
+  `${count === 1 ? 'A contour' : `${count} contours`} ${does}`;
 
 /** The box around contours of a set, by their numbers. */
-function boxAround(paths: PathSet, numbers: readonly number[]): Box | undefined {
+export function boxAround(paths: PathSet, numbers: readonly number[]): Box | undefined {
   if (numbers.length === 0) return undefined;
   return boxOfPoints(
     Float64Array.from(

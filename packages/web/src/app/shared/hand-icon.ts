@@ -93,6 +93,35 @@ const DRAWINGS: Record<string, Drawing> = {
       [20, 5.5],
     ],
   },
+  'draw-curve': {
+    stroke: 'M4 17C6 8 10 8 12 12s6 4 8-6',
+    nodes: [
+      [4, 17],
+      [12, 12],
+      [20, 6],
+    ],
+  },
+  'draw-arc': {
+    stroke: 'M4 17a8.2 8.2 0 0 1 16 0',
+    nodes: [
+      [4, 17],
+      [12, 10.8],
+      [20, 17],
+    ],
+  },
+  'draw-free': {
+    stroke: 'M3.5 15c3-9 6 3 8-2s3-8 4-3 1 6 5 1',
+    nodes: [[20.5, 11]],
+  },
+  'follow-edge': {
+    stroke: 'M4 19C4 9 9 4 19 4',
+    nodes: [
+      [4, 19],
+      [7.4, 9],
+      [19, 4],
+    ],
+    fill: 'M4 19C4 9 9 4 19 4v15z',
+  },
   nodes: {
     stroke: 'M4 17C7 6 15 5 20 12',
     nodes: [

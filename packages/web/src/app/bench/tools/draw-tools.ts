@@ -8,6 +8,7 @@ import {
   type Segment,
   flatten,
   formContour,
+  splineThrough,
 } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
@@ -88,11 +89,18 @@ export class DrawFormTool extends Pulled implements Tool {
 /** Places on screen nearer than this cling to a node; a run ends at its own ends. */
 const CLINGS = 8;
 
-/** Draws straight lines from click to click: closed where the first place is clicked again, ended where the last is. */
+/** What goes from click to click: straight lines, or one smooth curve. */
+export type DrawnRun = 'run' | 'curve';
+const RUN_SAYS: Record<DrawnRun, string> = {
+  run: 'Click from corner to corner; the first one again closes the run, the last one again ends it. Places cling to nodes.',
+  curve:
+    'Click places that the curve is to go through; the first one again closes it, the last one again ends it.',
+};
+
+/** Draws from click to click: closed where the first place is clicked again, ended where the last is. */
 export class DrawRunTool implements Tool {
-  readonly id = 'draw-run';
-  readonly says =
-    'Click from corner to corner; the first one again closes the run, the last one again ends it. Places cling to nodes.';
+  readonly id: string;
+  readonly says: string;
   readonly ground = 'result' as const;
   readonly loupe = true;
   readonly overlay = computed((): Overlay => {
@@ -102,8 +110,9 @@ export class DrawRunTool implements Tool {
     const [first] = points;
     const closes = at !== undefined && points.length > 2 && this.isNear(at, first);
     const all = at && !closes ? [...points, at] : points;
+    const contour = this.through(all, closes);
     return {
-      lines: [{ points: all.flatMap(({ x, y }) => [x, y]), closed: closes }],
+      lines: contour ? [{ points: [...flatten(contour, FLAT)], closed: closes }] : [],
       grips: points.map((place, k) => ({ ...place, name: `Corner ${k + 1}` })),
     };
   });
@@ -111,9 +120,13 @@ export class DrawRunTool implements Tool {
   private readonly at = signal<Place | undefined>(undefined);
 
   constructor(
+    private readonly kind: DrawnRun,
     private readonly hand: PathHand,
     private readonly work: Workbench,
-  ) {}
+  ) {
+    this.id = `draw-${kind}`;
+    this.says = RUN_SAYS[kind];
+  }
 
   press(at: Place): void {
     this.at.set(this.clung(at));
@@ -144,11 +157,19 @@ export class DrawRunTool implements Tool {
 
   private finish(points: readonly Place[], closed: boolean): void {
     this.putDown();
+    const contour = this.through(points, closed);
+    if (!contour) return;
+    const what = closed ? 'An outline' : this.kind === 'run' ? 'A line' : 'A curve';
+    this.hand.add(`${what} drawn`, [{ contour, ...(closed ? {} : { pen: penOf(this.work) }) }]);
+  }
+
+  /** The line or curve through places; undefined for too few. */
+  private through(points: readonly Place[], closed: boolean): Contour | undefined {
+    if (points.length < 2) return undefined;
+    if (this.kind === 'curve' && points.length > 2) return splineThrough(points, closed);
     const rest = closed ? [...points.slice(1), points[0]] : points.slice(1);
     const segments = rest.map(({ x, y }): Segment => ({ kind: 'line', x, y }));
-    const contour = { start: { x: points[0].x, y: points[0].y }, segments, closed };
-    const pen = closed ? {} : { pen: this.work.view()?.traced?.ink.strokeWidth ?? 1 };
-    this.hand.add(closed ? 'An outline drawn' : 'A line drawn', [{ contour, ...pen }]);
+    return { start: { x: points[0].x, y: points[0].y }, segments, closed };
   }
 
   private isNear(a: Place, b: Place): boolean {
@@ -170,6 +191,9 @@ export class DrawRunTool implements Tool {
     return best;
   }
 }
+
+/** The pen that lines are drawn with: the picture's own strokes are so wide. */
+export const penOf = (work: Workbench): number => work.view()?.traced?.ink.strokeWidth ?? 1;
 
 /** Nodes of the contours whose boxes reach a place. */
 function eachNodeNear(paths: PathSet, at: Place, reach: number, visit: (x: number, y: number) => void): void {

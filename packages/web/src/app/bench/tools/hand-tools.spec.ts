@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { circleContour, contourOf, formsLike, packPaths } from '@drelk/core';
 import { fakeWork, viewWith } from '../../../../testing/fake-work';
 import { PathHand } from '../../job/path-hand';
+import { PathShaping } from '../../job/path-shaping';
 import { DrawFormTool, DrawRunTool } from './draw-tools';
 import { NodesTool } from './nodes-tool';
 
@@ -60,7 +61,7 @@ describe('drawing', () => {
 
   it('a run closes at its first place, ends at its last, and clings to nodes', () => {
     const { hand, made, work: bench } = work();
-    const tool = new DrawRunTool(hand, bench);
+    const tool = new DrawRunTool("run", hand, bench);
     const click = (x: number, y: number) => {
       tool.press({ x, y });
       tool.release({ x, y });
@@ -89,7 +90,7 @@ describe('nodes', () => {
   function onSquare() {
     const all = work();
     all.hand.pick(paths.ids[0], false);
-    return { ...all, tool: new NodesTool(all.hand, all.work) };
+    return { ...all, tool: new NodesTool(all.hand, TestBed.inject(PathShaping), all.work) };
   }
 
   it('are pulled by their grips', () => {

@@ -1,6 +1,7 @@
 import { computed, signal } from '@angular/core';
 import {
   type Contour,
+  cutAtNode,
   nearestOn,
   nodesOf,
   withHandleAt,
@@ -12,6 +13,7 @@ import {
 } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
+import type { PathShaping } from '../../job/path-shaping';
 import type { Workbench } from '../../job/workbench';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';
 
@@ -86,6 +88,7 @@ export class NodesTool implements Tool {
 
   constructor(
     private readonly hand: PathHand,
+    private readonly shaping: PathShaping,
     private readonly work: Workbench,
   ) {}
 
@@ -149,6 +152,14 @@ export class NodesTool implements Tool {
         kind === 'line' ? 'A straight segment' : 'A curved segment',
         withSegmentAs(contour, node, kind),
       );
+  }
+
+  /** Cuts the contour at the marked node. */
+  cut(): void {
+    const node = this.node();
+    if (node === undefined) return;
+    this.shaping.becomeChosen('A contour cut', (contour) => cutAtNode(contour, node));
+    this.node.set(undefined);
   }
 
   /** Adds a node in the middle of the segment after the marked one. */

@@ -13,6 +13,7 @@ import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-too
 import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
+import { PathShaping } from '../../job/path-shaping';
 import { TestBed } from '@angular/core/testing';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
 import { LineHand } from './line-hand';
@@ -24,6 +25,8 @@ const shapes: Shape[] = [
   { outer: circleContour({ x: 150, y: 40 }, 6), holes: [] },
 ];
 const paths = packPaths(shapes);
+
+const shaping = () => TestBed.inject(PathShaping);
 
 function work() {
   const fake = fakeWork(viewWith({ paths }));
@@ -208,7 +211,7 @@ describe('line by hand', () => {
     const { pick, hand, work: bench, store } = work();
     pick(paths.ids[2]);
     pick(paths.ids[3], true);
-    hand.combine('keep common');
+    shaping().combine('keep common');
     await new Promise((resolve) => setTimeout(resolve));
     expect(bench.tell).toHaveBeenCalledTimes(1);
     expect(store.steps()).toHaveLength(0);

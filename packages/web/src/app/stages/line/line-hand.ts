@@ -13,21 +13,21 @@ import {
   scaledAndMoved,
   turned,
 } from '@drelk/core';
-import { type DrawnForm, DrawFormTool, DrawRunTool } from '../../bench/tools/draw-tools';
 import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { NodesTool } from '../../bench/tools/nodes-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
-import { VectorFiles } from '../../intake/vector-files';
-import { inTheMiddle } from './in-the-middle';
+import { PathShaping } from '../../job/path-shaping';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
 import { ToolButton } from '../../shared/tool-button';
 import { EditList } from './edit-list';
+import { LineDraw } from './line-draw';
 import { LineForm } from './line-form';
+import { LineShape } from './line-shape';
 
 /** Edits listed one by one; of more only how many there are. */
 const MOST_LISTED = 40;
@@ -39,7 +39,17 @@ const NEW_COLOUR = '#b3402a';
 /** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
 @Component({
   selector: 'drelk-line-hand',
-  imports: [FigureField, Fold, EditList, LineForm, LengthField, MatButtonModule, ToolButton],
+  imports: [
+    FigureField,
+    Fold,
+    EditList,
+    LineDraw,
+    LineForm,
+    LineShape,
+    LengthField,
+    MatButtonModule,
+    ToolButton,
+  ],
   templateUrl: './line-hand.html',
   styleUrls: ['../panel.scss', './line-hand.scss'],
 })
@@ -47,8 +57,8 @@ export class LineHand {
   readonly work = inject(Workbench);
   readonly hand = inject(PathHand);
   readonly edits = inject(HandEdits);
+  private readonly shaping = inject(PathShaping);
   private readonly tools = inject(ToolBox);
-  private readonly files = inject(VectorFiles);
   readonly picks = PICKS;
   readonly small = SMALL;
   readonly newColour = NEW_COLOUR;
@@ -62,12 +72,6 @@ export class LineHand {
     const box = this.hand.box();
     const scale = this.work.view()?.millimetresPerPixel ?? 1;
     return box && { width: (box.right - box.left) * scale, height: (box.bottom - box.top) * scale };
-  });
-  /** Shapes of which something is picked, single lines aside. */
-  readonly shapes = computed(() => {
-    const paths = this.hand.ground()?.paths;
-    const areas = this.hand.numbers().filter((k) => paths && Number.isNaN(paths.pens[k]));
-    return new Set(areas.map((k) => paths?.shapes[k])).size;
   });
   /** Plates there are, by the names of their colours, and whether what is picked is in them. */
   readonly plates = computed(() => {
@@ -110,30 +114,6 @@ export class LineHand {
     this.tools.toggle('pick-loop', () => new PickLoopTool(this.hand, this.tools));
   }
 
-  draw(kind: DrawnForm): void {
-    this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand));
-  }
-
-  /** Shapes of a vector file come in at their true size, in the middle of what there is. */
-  async bringIn(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (!file) return;
-    try {
-      const chosen = await this.files.choose(file);
-      const view = this.work.view();
-      if (chosen && view)
-        this.hand.add(`${file.name.slice(0, 60)} brought in`, inTheMiddle(chosen.view, view));
-    } catch (problem) {
-      this.work.tell(problem);
-    }
-  }
-
-  drawRun(): void {
-    this.tools.toggle('draw-run', () => new DrawRunTool(this.hand, this.work));
-  }
-
   /** Whether nodes are being worked on, how many there are, and whether one is marked. */
   readonly nodes = computed(() => {
     const tool = this.tools.active();
@@ -147,7 +127,7 @@ export class LineHand {
   });
 
   editNodes(): void {
-    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.work));
+    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.shaping, this.work));
   }
 
   carry(): void {

@@ -1,0 +1,107 @@
+import type { Point } from '../../geometry';
+import { type GreyPicture, toneAt } from '../../raster';
+import { type DarkSide, cheapestWay } from './cheapest-way';
+import { type EdgeWindow, edgeWindow } from './edge-window';
+
+/** Places along a rim lie this far apart at most once they are settled, in pixels. */
+const APART = 1;
+/** How far across the way an edge is looked for, besides a cell, and in what steps. */
+const ACROSS = 1.5;
+const FINE = 0.25;
+/** A rise of fewer tones over a pixel is no edge. */
+const LEAST_RISE = 3;
+
+/** A run that clings to the picture: its places, x and y in turn, and the side on which the dark lies. */
+export interface FollowedRun {
+  points: number[];
+  dark: DarkSide;
+}
+
+/**
+ * The way between two places along the picture's edges, settled between pixels where the tones rise most. Its ends are the
+ * places as given. `dark` is the side that is to be dark; where nothing is said the cheaper one.
+ */
+export function followEdge(grey: GreyPicture, from: Point, to: Point, dark?: DarkSide): FollowedRun {
+  const window = edgeWindow(grey, from, to);
+  const [begin, end] = [cellAt(window, from), cellAt(window, to)];
+  const ways = (dark ? [dark] : (['left', 'right'] as const)).map((side) => ({
+    side,
+    ...cheapestWay(window, begin, end, side),
+  }));
+  const best = ways.reduce((a, b) => (b.cost < a.cost ? b : a));
+  return { points: settled(grey, window, best.cells, from, to), dark: best.side };
+}
+
+/** The place within reach where tones rise most, or the place itself where none do. */
+export function clingToEdge(grey: GreyPicture, at: Point, reach: number): Point {
+  const corner = { x: at.x - reach, y: at.y - reach };
+  const window = edgeWindow(grey, corner, { x: at.x + reach, y: at.y + reach });
+  const { left, top, step, width, across, down } = window;
+  let best: Point | undefined;
+  let most = LEAST_RISE * step;
+  across.forEach((gx, i) => {
+    const x = left + ((i % width) + 0.5) * step;
+    const y = top + (((i / width) | 0) + 0.5) * step;
+    const far = Math.hypot(x - at.x, y - at.y) / reach;
+    if (far > 1) return;
+    // Of edges as steep the nearest.
+    const rise = Math.hypot(gx, down[i]) * (1 - 0.5 * far);
+    if (rise > most) [most, best] = [rise, { x, y }];
+  });
+  if (!best) return at;
+  const i = cellAt(window, best);
+  return steepestAcross(grey, best, { x: across[i], y: down[i] }, ACROSS) ?? best;
+}
+
+function cellAt({ left, top, step, width, height }: EdgeWindow, { x, y }: Point): number {
+  const column = Math.min(width - 1, Math.max(0, Math.floor((x - left) / step)));
+  const row = Math.min(height - 1, Math.max(0, Math.floor((y - top) / step)));
+  return row * width + column;
+}
+
+/** Places along the cells, each moved across the way to where the tones rise most; between the two ends. */
+function settled(
+  grey: GreyPicture,
+  { left, top, step, width, across, down }: EdgeWindow,
+  cells: readonly number[],
+  from: Point,
+  to: Point,
+): number[] {
+  const middle = (cell: number): Point => ({
+    x: left + ((cell % width) + 0.5) * step,
+    y: top + (((cell / width) | 0) + 0.5) * step,
+  });
+  const points = [from.x, from.y];
+  for (let k = 1; k + 1 < cells.length; k++) {
+    const [a, b] = [middle(cells[k]), middle(cells[k + 1])];
+    const parts = Math.max(1, Math.round(step / APART));
+    for (let part = 0; part < parts; part++) {
+      const place = { x: a.x + ((b.x - a.x) * part) / parts, y: a.y + ((b.y - a.y) * part) / parts };
+      const gradient = { x: across[cells[k]], y: down[cells[k]] };
+      const on = steepestAcross(grey, place, gradient, ACROSS + 0.75 * step) ?? place;
+      points.push(on.x, on.y);
+    }
+  }
+  return [...points, to.x, to.y];
+}
+
+/** Where along a gradient, and how near, the tones rise most: a parabola through the three highest rises. */
+function steepestAcross(grey: GreyPicture, at: Point, gradient: Point, reach: number): Point | undefined {
+  const size = Math.hypot(gradient.x, gradient.y);
+  if (size === 0) return undefined;
+  const [ux, uy] = [gradient.x / size, gradient.y / size];
+  const tone = (by: number) => toneAt(grey, at.x + ux * by, at.y + uy * by);
+  const rise = (by: number) => tone(by + 0.75) - tone(by - 0.75);
+  let best = 0;
+  let most = LEAST_RISE;
+  for (let by = -reach; by <= reach; by += FINE) {
+    const own = rise(by);
+    if (own > most) [most, best] = [own, by];
+  }
+  if (most === LEAST_RISE) return undefined;
+  const [before, after] = [rise(best - FINE), rise(best + FINE)];
+  const bend = before - 2 * most + after;
+  const shift = bend < 0 ? (FINE * (before - after)) / (2 * bend) : 0;
+  const by = best + Math.max(-FINE, Math.min(FINE, shift));
+  return { x: at.x + ux * by, y: at.y + uy * by };
+}

@@ -1,0 +1,76 @@
+import { computed, signal } from '@angular/core';
+import { DrelkError, arcThrough, flatten } from '@drelk/core';
+import type { Place } from '../../engine/messages';
+import type { PathHand } from '../../job/path-hand';
+import type { Workbench } from '../../job/workbench';
+import { penOf } from './draw-tools';
+import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+
+/** How closely the arc that is being drawn is followed, in pixels. */
+const FLAT = 0.2;
+const NAMES = ['Beginning', 'On the way', 'End'];
+
+/** Draws an arc by three clicks: where it begins, a place on it, where it ends. */
+export class DrawArcTool implements Tool {
+  readonly id = 'draw-arc';
+  readonly says = 'Click where the arc begins, a place on it, and where it ends.';
+  readonly ground = 'result' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => {
+    const points = [...this.points(), ...(this.at() ?? [])];
+    if (points.length === 0) return NO_OVERLAY;
+    const arc = points.length === 3 ? arcThrough(points[0], points[1], points[2]) : undefined;
+    const line = arc ? [...flatten(arc, FLAT)] : points.flatMap(({ x, y }) => [x, y]);
+    return {
+      lines: [{ points: line }],
+      grips: points.map(({ x, y }, k) => ({ x, y, name: NAMES[k] })),
+    };
+  });
+  private readonly points = signal<readonly Place[]>([]);
+  private readonly at = signal<readonly [Place] | undefined>(undefined);
+
+  constructor(
+    private readonly hand: PathHand,
+    private readonly work: Workbench,
+  ) {}
+
+  press(at: Place): void {
+    this.at.set([at]);
+  }
+
+  move(at: Place): void {
+    this.at.set([at]);
+  }
+
+  release(at: Place): void {
+    this.at.set(undefined);
+    const points = [...this.points(), at];
+    if (points.length < 3) {
+      this.points.set(points);
+      return;
+    }
+    const contour = arcThrough(points[0], points[1], points[2]);
+    // The two places before stay: just the last has to go elsewhere.
+    if (!contour) {
+      this.work.tell(
+        new DrelkError(
+          'bad-figure',
+          'These three places lie in one line, which no arc does.',
+          'Click beside the line.',
+        ),
+      );
+      return;
+    }
+    this.points.set([]);
+    this.hand.add('An arc drawn', [{ contour, pen: penOf(this.work) }]);
+  }
+
+  forget(): void {
+    this.at.set(undefined);
+  }
+
+  putDown(): void {
+    this.points.set([]);
+    this.at.set(undefined);
+  }
+}

@@ -1,0 +1,186 @@
+import { computed, signal } from '@angular/core';
+import type { FollowedRun } from '@drelk/core';
+import type { Place } from '../../engine/messages';
+import type { PathHand } from '../../job/path-hand';
+import type { Workbench } from '../../job/workbench';
+import { penOf } from './draw-tools';
+import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+import type { ToolBox } from './tool-box';
+import { Trail } from './trail';
+
+/** Clicks cling to edges this near on screen; a run ends at its own ends, in pixels. */
+const CLINGS = 8;
+
+/** A place that was clicked, and the way there from the one before, x and y in turn. */
+interface Anchor extends Place {
+  points: readonly number[];
+}
+
+/** Draws along the picture's edges: the run between two clicks clings to the cheapest way from edge to edge. */
+export class FollowEdgeTool implements Tool {
+  readonly id = 'follow-edge';
+  readonly says =
+    'Click along an edge: the line clings to it. The first place again closes it, the last one again ends it.';
+  readonly ground = 'result' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => {
+    const anchors = this.anchors();
+    if (anchors.length === 0) return NO_OVERLAY;
+    const done = anchors.flatMap(({ points }) => points);
+    const closes = this.closes();
+    return {
+      lines: [
+        {
+          points: [...done, ...(this.ahead()?.points ?? [])],
+          closed: closes,
+          tone: closes ? 'ink' : 'accent',
+        },
+      ],
+      grips: anchors.map(({ x, y }, k) => ({ x, y, name: `Place ${k + 1}` })),
+    };
+  });
+  private readonly anchors = signal<readonly Anchor[]>([]);
+  /** The run to where the hand is. */
+  private readonly ahead = signal<FollowedRun | undefined>(undefined);
+  private readonly aimed = signal<Place | undefined>(undefined);
+  private readonly closes = computed(() => {
+    const [at, anchors] = [this.aimed(), this.anchors()];
+    return at !== undefined && anchors.length > 2 && this.isNear(at, anchors[0]);
+  });
+  private dark: FollowedRun['dark'] | undefined;
+  private isAsking = false;
+
+  constructor(
+    private readonly hand: PathHand,
+    private readonly work: Workbench,
+  ) {}
+
+  /** The hand is over a place: the run there is shown as soon as it is known, always that of the newest place. */
+  aim(at: Place): void {
+    this.aimed.set(at);
+    if (this.isAsking || this.anchors().length === 0) return;
+    this.isAsking = true;
+    void this.ask(at)
+      .then((answer) => {
+        if (answer && this.anchors().length > 0) this.ahead.set(answer.run);
+      })
+      .finally(() => {
+        this.isAsking = false;
+        const newest = this.aimed();
+        if (newest && newest !== at) this.aim(newest);
+      });
+  }
+
+  press(at: Place): void {
+    this.aim(at);
+  }
+
+  move(at: Place): void {
+    this.aim(at);
+  }
+
+  release(at: Place): void {
+    this.aimed.set(at);
+    const anchors = this.anchors();
+    const last = anchors[anchors.length - 1];
+    if (this.closes()) void this.goTo(anchors[0], true);
+    else if (anchors.length > 1 && this.isNear(at, last)) this.finish(false);
+    else void this.goTo(at, false);
+  }
+
+  forget(): void {
+    this.aimed.set(undefined);
+  }
+
+  putDown(): void {
+    this.anchors.set([]);
+    this.ahead.set(undefined);
+    this.aimed.set(undefined);
+    this.dark = undefined;
+  }
+
+  private async goTo(to: Place, closed: boolean): Promise<void> {
+    const answer = await this.ask(to, closed);
+    if (!answer) return;
+    const { at, run } = answer;
+    this.dark ??= run?.dark;
+    this.ahead.set(undefined);
+    // Where a run ends the next begins: the place itself is kept once.
+    this.anchors.update((anchors) => [...anchors, { ...at, points: run?.points.slice(2) ?? [at.x, at.y] }]);
+    if (closed) this.finish(true);
+  }
+
+  /** The place that is meant, and the way there from the last anchor; undefined where that cannot be known. */
+  private async ask(to: Place, exactly = false) {
+    const document = this.work.store.document();
+    if (!document) return undefined;
+    const anchors = this.anchors();
+    const from = anchors[anchors.length - 1] as Place | undefined;
+    const reach = exactly ? 0.5 : CLINGS / this.work.bench.eye().scale;
+    try {
+      const asks = { document, from: from && { x: from.x, y: from.y }, to, reach, dark: this.dark };
+      return await this.work.engine.ask('edge', asks);
+    } catch (problem) {
+      this.work.tell(problem);
+      return undefined;
+    }
+  }
+
+  private finish(closed: boolean): void {
+    const points = this.anchors().flatMap((anchor) => anchor.points);
+    this.putDown();
+    void drawFollowed(
+      closed ? points.slice(0, -2) : points,
+      closed,
+      'An edge followed',
+      this.hand,
+      this.work,
+    );
+  }
+
+  private isNear(a: Place, b: Place): boolean {
+    return Math.hypot(a.x - b.x, a.y - b.y) * this.work.bench.eye().scale <= CLINGS;
+  }
+}
+
+/** Draws what the hand draws, as a few curves; back at its beginning it is an outline. */
+export class FreehandTool extends Trail implements Tool {
+  readonly id = 'draw-free';
+  readonly says = 'Draw; back at the beginning the line closes.';
+  readonly ground = 'result' as const;
+  readonly loupe = true;
+  readonly overlay = computed((): Overlay => ({ lines: [{ points: this.points() }], grips: [] }));
+
+  constructor(
+    private readonly hand: PathHand,
+    private readonly work: Workbench,
+    box: ToolBox,
+  ) {
+    super(box);
+  }
+
+  release(): void {
+    const points = [...this.points()];
+    this.forget();
+    if (points.length < 8) return;
+    const [x, y] = points.slice(-2);
+    const near = CLINGS / this.work.bench.eye().scale;
+    const closed = Math.hypot(x - points[0], y - points[1]) < near;
+    void drawFollowed(points, closed, 'A line drawn by hand', this.hand, this.work);
+  }
+}
+
+async function drawFollowed(
+  points: number[],
+  closed: boolean,
+  label: string,
+  hand: PathHand,
+  work: Workbench,
+): Promise<void> {
+  try {
+    const { contour } = await work.engine.ask('followed', { points, closed });
+    hand.add(label, [{ contour, ...(closed ? {} : { pen: penOf(work) }) }]);
+  } catch (problem) {
+    work.tell(problem);
+  }
+}

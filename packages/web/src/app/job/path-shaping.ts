@@ -1,0 +1,183 @@
+import { Injectable, inject } from '@angular/core';
+import {
+  type Box,
+  type Combining,
+  type Contour,
+  type HandPart,
+  type MadeContour,
+  type PathSet,
+  type Point,
+  type Reshaping,
+  contourAt,
+  copyContours,
+  givenShapes,
+  moveContours,
+  scaledAndMoved,
+  shapesOf,
+  standFor,
+} from '@drelk/core';
+import { ToolBox } from '../bench/tools/tool-box';
+import { Commands } from './commands';
+import { PathHand, boxAround, saying } from './path-hand';
+import { Workbench } from './workbench';
+
+/** What an arrow key moves, in millimetres: a tenth of one, or a 64th of an inch. */
+const NUDGE = { mm: 0.1, in: 25.4 / 64 };
+const NUDGES = [
+  { key: 'ArrowLeft', x: -1, y: 0 },
+  { key: 'ArrowRight', x: 1, y: 0 },
+  { key: 'ArrowUp', x: 0, y: -1 },
+  { key: 'ArrowDown', x: 0, y: 1 },
+];
+/** What becomes of shapes, said afterwards. */
+const COMBINED: Record<Combining, string> = {
+  unite: 'united',
+  'take away': 'taken away',
+  'keep common': 'kept in common',
+};
+
+/** What the hand makes of the shapes that are picked: others, one of several, copies in a row, each at a place of its own. */
+@Injectable()
+export class PathShaping {
+  private readonly work = inject(Workbench);
+  private readonly hand = inject(PathHand);
+  private readonly tools = inject(ToolBox);
+
+  constructor() {
+    inject(Commands).contribute(
+      NUDGES.flatMap(({ key, x, y }) =>
+        [false, true].map((shift) => ({
+          key,
+          shift,
+          does: shift ? 'Nudge what is picked, ten times as far' : 'Nudge what is picked',
+          when: () => this.hand.canAct() && !this.tools.active(),
+          run: () => this.nudge(x, y, shift),
+        })),
+      ),
+    );
+  }
+
+  /** Shapes that are picked become one: worked out beside the page, and taken if nothing else was done meanwhile. */
+  combine(how: Combining): void {
+    if (this.hand.waits(() => this.combine(how))) return;
+    const { ground, numbers } = this.picked();
+    const document = this.work.store.document();
+    if (!ground || numbers.length === 0) return;
+    this.work.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
+      ({ contours }) => {
+        if (this.work.store.document() === document)
+          this.hand.make(saying(numbers.length, COMBINED[how]), (hand) =>
+            standFor(
+              hand,
+              ground,
+              numbers,
+              contours.map((contour) => ({ contour })),
+            ),
+          );
+      },
+      (problem: unknown) => this.work.tell(problem),
+    );
+  }
+
+  /** Shapes that are picked become others: worked out beside the page, and taken if nothing else was done meanwhile. */
+  reshape(does: string, what: Reshaping): void {
+    if (this.hand.waits(() => this.reshape(does, what))) return;
+    const { ground, numbers } = this.picked();
+    const document = this.work.store.document();
+    if (!ground || numbers.length === 0) return;
+    this.work.engine.ask('reshaped', { shapes: givenShapes(ground.paths, numbers), what }).then(
+      ({ made }) => {
+        if (this.work.store.document() === document)
+          this.hand.make(saying(numbers.length, does), (hand) => standFor(hand, ground, numbers, made));
+      },
+      (problem: unknown) => this.work.tell(problem),
+    );
+  }
+
+  /** Contours that are picked become others at once; nothing is done where none come. */
+  become(does: string, change: (contours: MadeContour[]) => MadeContour[] | undefined): void {
+    this.hand.act(does, (hand, ground, numbers) => {
+      const { pens } = ground.paths;
+      const given = numbers.map((k): MadeContour => {
+        const contour = contourAt(ground.paths, k);
+        return Number.isNaN(pens[k]) ? { contour } : { contour, pen: pens[k] };
+      });
+      const made = change(given);
+      return made ? standFor(hand, ground, numbers, made) : [];
+    });
+  }
+
+  /** Each shape that is picked goes a way of its own, by the boxes of all; the one that was clicked last is named. */
+  moveEach(does: string, ways: (boxes: Box[], clicked: number) => Point[]): void {
+    this.hand.act(does, (hand, ground, numbers) => {
+      const groups = [...groupedByShape(ground.paths, numbers).values()];
+      const chosen = this.hand.chosen();
+      const clicked = groups.findIndex((group) => chosen !== undefined && group.includes(chosen));
+      const moves = ways(
+        groups.map((group) => boxAround(ground.paths, group) as Box),
+        Math.max(0, clicked),
+      );
+      return groups.flatMap((group, n) => {
+        const { x, y } = moves[n];
+        const stays = x === 0 && y === 0;
+        return stays
+          ? partsThere(ground.paths, group)
+          : moveContours(hand, ground, group, scaledAndMoved(1, 1, x, y));
+      });
+    });
+  }
+
+  /** Copies of what is picked in a row, so many with what is there already, their boxes so far apart. */
+  copyInRow(count: number, gap: number, along: 'across' | 'down'): void {
+    this.hand.act(`copied, ${count} in a row`, (hand, ground, numbers) => {
+      const { left, right, top, bottom } = boxAround(ground.paths, numbers) as Box;
+      const step = gap + (along === 'across' ? right - left : bottom - top);
+      return Array.from({ length: count - 1 }, (_, k) => {
+        const by = (k + 1) * step;
+        const map = along === 'across' ? scaledAndMoved(1, 1, by, 0) : scaledAndMoved(1, 1, 0, by);
+        return copyContours(hand, ground, numbers, map);
+      }).flat();
+    });
+  }
+
+  /** The contour that was clicked last becomes several, with its pen; nothing is done where there are none. */
+  becomeChosen(label: string, change: (contour: Contour) => Contour[] | undefined): void {
+    if (this.hand.waits(() => this.becomeChosen(label, change))) return;
+    const ground = this.hand.ground();
+    const number = this.hand.chosen();
+    if (!ground || number === undefined) return;
+    const made = change(contourAt(ground.paths, number));
+    const pen = ground.paths.pens[number];
+    // A closed area that is cut is a line: it has the pen that lines are drawn with.
+    const own = Number.isNaN(pen) ? (this.work.view()?.traced?.ink.strokeWidth ?? 1) : pen;
+    if (made)
+      this.hand.make(label, (hand) =>
+        standFor(
+          hand,
+          ground,
+          [number],
+          made.map((contour) => ({ contour, pen: own })),
+        ),
+      );
+  }
+
+  private nudge(x: number, y: number, isFar: boolean): void {
+    const step = (NUDGE[this.work.units()] * (isFar ? 10 : 1)) / (this.work.view()?.millimetresPerPixel ?? 1);
+    this.hand.move('nudged', scaledAndMoved(1, 1, x * step, y * step));
+  }
+
+  private picked() {
+    return { ground: this.hand.ground(), numbers: this.hand.numbers() };
+  }
+}
+
+/** Numbers of contours by the shapes they are of. */
+function groupedByShape({ shapes }: PathSet, numbers: readonly number[]): Map<number, number[]> {
+  const groups = new Map<number, number[]>();
+  for (const k of numbers) groups.set(shapes[k], [...(groups.get(shapes[k]) ?? []), k]);
+  return groups;
+}
+
+/** What contours of the hand are already; those of a trace are none of it. */
+const partsThere = ({ edits, parts }: PathSet, numbers: readonly number[]): HandPart[] =>
+  numbers.flatMap((k) => (edits[k] > 0 ? [{ edit: edits[k], part: parts[k] }] : []));
