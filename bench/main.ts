@@ -13,6 +13,7 @@ import {
   sizeWithin,
 } from '@drelk/core';
 import { accuracy } from './accuracy/accuracy';
+import { fileRows } from './files';
 import { inkRows } from './ink';
 import { handRows } from './hand';
 import { lineRows, noiseRow } from './line';
@@ -162,6 +163,11 @@ async function ink(): Promise<void> {
   print('Ink of the demo’s pictures with nothing touched, against what was drawn', await inkRows());
 }
 
+/** Other people's vector files. */
+function files(): void {
+  print('Vector files in; medians of 3', fileRows());
+}
+
 /** Paths put right by hand. */
 function hand(): void {
   print('Paths put right by hand; medians of 5, turn and turn about', handRows());
@@ -172,6 +178,7 @@ if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
 else if (part === 'line') await line();
 else if (part === 'hand') hand();
+else if (part === 'files') files();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
   await accuracy(
@@ -185,6 +192,6 @@ else if (part === 'flat') await flat(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.
-  for (const one of ['speed', 'line', 'hand', 'operations', 'ink'])
+  for (const one of ['speed', 'line', 'hand', 'files', 'operations', 'ink'])
     execFileSync(process.execPath, ['--expose-gc', process.argv[1], one], { stdio: 'inherit' });
 }

@@ -1,6 +1,22 @@
 import DxfParser, { type ICircleEntity, type IPolylineEntity } from 'dxf-parser';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  type Box,
+  type Contour,
+  boxOf,
+  contourLength,
+  contoursDrawn,
+  distancesBetween,
+  flatten,
+  penned,
+  placeContour,
+  readDxf,
+  readPathData,
+  readSvg,
+} from '@drelk/core';
 import { drawBy, expectSaved, fact, goTo, handOff, onBench, openSample, pull } from './support/page';
-import { expect, test } from './support/server';
+import { expect, root, test } from './support/server';
 
 test('stray contours are dropped by size and one by one, and stay dropped when the threshold moves', async ({
   page,
@@ -191,4 +207,151 @@ test('shapes are united so that they hang together, and what is drawn is taken a
   await expect(shapes).toHaveText('1');
   expect(Number(await holes.textContent())).toBeGreaterThan(0);
   expect(before).toBeGreaterThan(0);
+});
+
+test('the bracket is drawn over its sketch with typed figures, and leaves with just those', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Bracket sketch');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  await hand.getByRole('button', { name: 'all', exact: true }).click();
+  await hand.getByRole('button', { name: 'Drop', exact: true }).click();
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
+
+  const at = await onBench(page, 2400 / 1800);
+  const type = async (label: string, text: string) => {
+    const field = page.locator('drelk-line-form').getByRole('textbox', { name: label, exact: true });
+    await field.fill(text);
+    await field.press('Enter');
+  };
+  await drawBy(page, 'Rectangle', at(0.2, 0.25), at(0.7, 0.6));
+  await type('Width', '90 mm');
+  await type('Height', '40 mm');
+  await drawBy(page, 'Slot', at(0.38, 0.4), at(0.5, 0.44));
+  await type('Width', '8 mm');
+  await type('Length', '30 mm');
+  await expect(fact(page, 'holes').locator('.value')).toHaveText('1');
+  await hand.getByRole('button', { name: 'Centre in the outline' }).click();
+  await drawBy(page, 'Circle', at(0.4, 0.425), at(0.41, 0.425));
+  await type('Diameter', '6 mm');
+  await expect(fact(page, 'holes').locator('.value')).toHaveText('2');
+  // The same again, so far apart, both together in the middle.
+  await hand.getByRole('button', { name: 'Copy', exact: true }).click();
+  await expect(fact(page, 'holes').locator('.value')).toHaveText('3');
+  await hand.getByRole('button', { name: 'All like this' }).click();
+  await expect(hand.getByText('2 picked')).toBeVisible();
+  await hand.getByRole('textbox', { name: 'Between the middles' }).fill('66 mm');
+  await hand.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo: 2 contours set apart' })).toBeVisible();
+  await hand.getByRole('button', { name: 'All like this' }).click();
+  await hand.getByRole('button', { name: 'Centre in the outline' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: 2 contours centred in the outline' })).toBeVisible();
+
+  await goTo(page, 'Hand off');
+  const { text } = await handOff(page, 'DXF');
+  const boxes = contoursDrawn(readDxf(text)).map((contour) => boxOf([contour]) as Box);
+  const [plate, slot, one, other] = boxes.sort((a, b) => b.right - b.left - (a.right - a.left));
+  const middle = (box: Box) => [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const size = (box: Box) => [box.right - box.left, box.bottom - box.top];
+  const near = (found: number[], meant: number[]) =>
+    found.forEach((value, k) => expect(Math.abs(value - meant[k])).toBeLessThan(0.005));
+  near(size(plate), [90, 40]);
+  near(size(slot), [30, 8]);
+  near(size(one), [6, 6]);
+  near(size(other), [6, 6]);
+  near(middle(slot), middle(plate));
+  expect(Math.abs(Math.abs(middle(one)[0] - middle(other)[0]) - 66)).toBeLessThan(0.005);
+  near([(middle(one)[0] + middle(other)[0]) / 2, middle(one)[1]], middle(plate));
+});
+
+test('the teapot’s body is drawn over its picture by clicks along the edge, within a pixel', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Teapot');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  await hand.getByRole('button', { name: 'all', exact: true }).click();
+  await hand.getByRole('button', { name: 'Drop', exact: true }).click();
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
+
+  const truth = JSON.parse(readFileSync(join(root, 'demo/truth/06-teapot.json'), 'utf8')) as {
+    drawing: { strokes: { data: string; width: number }[] };
+  };
+  const [{ data, width }] = truth.drawing.strokes;
+  const [rim] = penned([{ contour: readPathData(data)[0], pen: width }]).sort(
+    (a, b) => contourLength(b) - contourLength(a),
+  );
+  const at = await onBench(page, 1000 / 800);
+  const clicks = spacedOut(rim, 10).map(({ x, y }) => at(x / 1000, y / 800));
+  await hand.getByRole('button', { name: 'Follow the edge' }).click();
+  for (const { x, y } of [...clicks, clicks[0]]) {
+    await page.mouse.move(x, y, { steps: 3 });
+    await page.mouse.down();
+    await page.mouse.up();
+  }
+  await expect(page.getByRole('button', { name: 'Undo: An edge followed' })).toBeVisible();
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('1');
+  await goTo(page, 'Piece');
+  await page.getByRole('radio', { name: 'the whole picture' }).click();
+  await goTo(page, 'Hand off');
+  const { text } = await handOff(page, 'SVG');
+  const pixel = 25.4 / 96;
+  const drawn = contoursDrawn(readSvg(text)).map((contour) =>
+    placeContour(contour, { scale: 1 / pixel, x: 0, y: 0 }),
+  );
+  const offs = distancesBetween(drawn, [rim], 1, 0.05);
+  expect(offs.length).toBeGreaterThan(1000);
+  expect(offs.reduce((sum, off) => sum + off, 0) / offs.length).toBeLessThan(1);
+});
+
+/** Places along a contour of straight ways, all as far apart. */
+function spacedOut(contour: Contour, count: number): { x: number; y: number }[] {
+  const points = flatten(contour, 0.1);
+  const length = points.length / 2;
+  const way = (k: number) => {
+    const j = (k + 1) % length;
+    return Math.hypot(points[2 * j] - points[2 * k], points[2 * j + 1] - points[2 * k + 1]);
+  };
+  const whole = Array.from({ length }, (_, k) => way(k)).reduce((sum, one) => sum + one, 0);
+  const found: { x: number; y: number }[] = [];
+  let along = 0;
+  for (let k = 0; k < length && found.length < count; k++) {
+    const j = (k + 1) % length;
+    while (found.length < count && (whole * found.length) / count <= along + way(k)) {
+      const share = ((whole * found.length) / count - along) / way(k);
+      found.push({
+        x: points[2 * k] + (points[2 * j] - points[2 * k]) * share,
+        y: points[2 * k + 1] + (points[2 * j + 1] - points[2 * k + 1]) * share,
+      });
+    }
+    along += way(k);
+  }
+  return found;
+}
+
+test('a ring that would be cut twice becomes one line, and an area again', async ({ page, server }) => {
+  await page.goto(server.address);
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="60mm" viewBox="0 0 60 60"><path fill-rule="evenodd" d="M10 30A20 20 0 1 1 50 30A20 20 0 1 1 10 30ZM11 30A19 19 0 1 1 49 30A19 19 0 1 1 11 30Z"/></svg>';
+  await page
+    .getByLabel('Picture or vector file')
+    .setInputFiles({ name: 'ring.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(fact(page, 'holes').locator('.value')).toHaveText('1');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  await hand.getByRole('button', { name: 'all', exact: true }).click();
+  await hand.getByRole('button', { name: 'Rings as single lines' }).click();
+  await expect(fact(page, 'single lines').locator('.value')).toHaveText('1');
+  await expect(fact(page, 'cut length').locator('.value')).toHaveText('122.5 mm');
+  await hand.getByRole('button', { name: 'Lines as areas' }).click();
+  await expect(fact(page, 'holes').locator('.value')).toHaveText('1');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
 });

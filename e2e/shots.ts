@@ -36,13 +36,8 @@ async function main(): Promise<void> {
   await byHand(page, server.address, shot);
   await openSample(page, server.address, 'Moth');
   await page.keyboard.press('3');
-  await page.keyboard.press('x');
-  await shot('line-wipe');
-  await page.keyboard.press('x');
-  await page.keyboard.press('l');
-  await page.keyboard.press('?');
-  await shot('keys');
-  await page.keyboard.press('Escape');
+  await followed(page, server.address, shot);
+  await oldFile(page, server.address, shot);
   await page.waitForTimeout(2000);
   await page.goto(server.address);
   await page.getByRole('button', { name: 'Light or dark' }).click();
@@ -52,6 +47,48 @@ async function main(): Promise<void> {
   await shot('scan');
   await browser.close();
   await server.remove();
+}
+
+/** A body being drawn along the picture's edge. */
+async function followed(page: Page, address: string, shot: Shot): Promise<void> {
+  await openSample(page, address, 'Teapot');
+  await page.keyboard.press('3');
+  await page.keyboard.press('e');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  await hand.getByRole('button', { name: 'Follow the edge' }).click();
+  const at = await onBench(page, 1000 / 800);
+  for (const [x, y] of [
+    [660.5, 326.5],
+    [728.3, 458.8],
+    [710.9, 606.9],
+    [602.2, 693.5],
+    [450.8, 693.5],
+    [303.7, 681.2],
+    [231.8, 551.3],
+  ]) {
+    const place = at(x / 1000, y / 800);
+    await page.mouse.move(place.x, place.y, { steps: 3 });
+    await page.mouse.down();
+    await page.mouse.up();
+    await page.waitForTimeout(150);
+  }
+  const ahead = at(0.25, 0.5);
+  await page.mouse.move(ahead.x, ahead.y, { steps: 3 });
+  await shot('follow-edge');
+  await page.keyboard.press('Escape');
+}
+
+/** What an old vector file holds, before it is taken. */
+async function oldFile(page: Page, address: string, shot: Shot): Promise<void> {
+  await page.waitForTimeout(2000);
+  await page.goto(address);
+  await page.getByRole('region', { name: 'Samples' }).getByRole('button', { name: 'Old lettering' }).click();
+  await page.getByText('3 ends joined').waitFor();
+  await page.mouse.move(640, 780);
+  await shot('old-file');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.keyboard.press('l');
 }
 
 /** A wing in a plate of its own, an edit that waits, and a slot drawn, with the figures that drive it. */

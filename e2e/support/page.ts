@@ -16,7 +16,9 @@ export async function openSample(page: Page, address: string, name: string): Pro
 
 /** Brings a picture to the shelf, which makes a job of it. */
 export async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
-  await page.getByLabel('Picture or vector file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+  await page
+    .getByLabel('Picture or vector file')
+    .setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
 }
 
 /** The button of a fact under the bench. */

@@ -105,6 +105,17 @@ describe('the job document at the door', () => {
     expect(jobDocumentSchema.required().validate(value).error).toBeDefined();
   });
 
+  it('has how a vector file is taken where it begins with one, and nowhere else', () => {
+    const vector = { join: 0.1, simplify: null, millimetresPerUnit: 25.4, without: ['guides'] };
+    const file = { ...source, name: 'old.dxf', kind: 'dxf' };
+    const valid = (value: object) => jobDocumentSchema.validate(value).error === undefined;
+    expect(valid(newJob(file, vector))).toBe(true);
+    expect(valid(newJob(file))).toBe(false);
+    expect(valid(newJob(source, vector))).toBe(false);
+    expect(valid(newJob(file, { ...vector, join: -1 }))).toBe(false);
+    expect(valid(newJob(file, { ...vector, simplify: 0 }))).toBe(false);
+  });
+
   it('may lack its source where settings alone are wanted', () => {
     expect(jobSettingsSchema.validate({ ...document, source: undefined }).error).toBeUndefined();
   });

@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
 import { type JobDocument, SCHEMA, readPictureHeader } from '@drelk/core';
-import type { JobCard, JobRecord } from '@drelk/contract';
+import type { JobCard, JobRecord, Sample } from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
 import { Job, Step } from './models';
@@ -309,9 +309,25 @@ describe('pictures', () => {
     await request(app).get('/api/blobs/..%2F..%2Fetc').expect(400);
   });
 
-  it('of the demo are listed and served, the old cut file not among them', async () => {
+  it('may be vector files, but none that cannot be read', async () => {
+    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"/>');
+    await request(app).post('/api/blobs').attach('picture', svg, 'a.svg').expect(201);
+    const dxf = Buffer.from('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n');
+    await request(app).post('/api/blobs').attach('picture', dxf, 'a.dxf').expect(201);
+    const dwg = Buffer.from('AC1032\0\0\0');
+    const { body } = await request(app).post('/api/blobs').attach('picture', dwg, 'a.dwg').expect(422);
+    expect(body).toMatchObject({
+      code: 'bad-drawing',
+      message: '“a.dwg” is a DWG, which only few programs read.',
+    });
+  });
+
+  it('of the demo are listed and served, the old cut file with a picture of it', async () => {
     const { body } = await request(app).get('/api/samples').expect(200);
-    expect(body).toHaveLength(13);
+    expect(body).toHaveLength(14);
+    const old = (body as Sample[]).find(({ file }) => file.endsWith('.dxf'));
+    expect(old).toMatchObject({ name: 'Old lettering', picture: '12-old-lettering.webp' });
+    await request(app).get('/api/samples/12-old-lettering.webp').expect('Content-Type', /webp/);
     await request(app).get('/api/samples/01-moth.png').expect('Content-Type', /png/);
     await request(app).get('/api/samples/..%2Fpackage.json').expect(400);
   });

@@ -4,7 +4,7 @@ import { INK_DEFAULTS, type InkSettings } from '../ink';
 import type { Hand, LineMethod } from '../line';
 import type { PieceSettings } from '../piece';
 import type { SquareSettings } from '../square';
-import type { VectorSettings } from './vector';
+import type { VectorSettings } from './vector-settings';
 
 /** What a job begins with. */
 export interface Source {

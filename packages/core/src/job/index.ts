@@ -15,3 +15,4 @@ export * from './facts';
 export * from './length';
 export * from './tidy-file';
 export * from './vector';
+export * from './vector-settings';

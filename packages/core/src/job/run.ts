@@ -9,7 +9,8 @@ import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
 import type { DecodedPicture } from './square';
 import { type Arrived, type Provided, type Traced, tracePicture } from './trace';
-import { VECTOR_DEFAULTS, type VectorSource, drawnPaths } from './vector';
+import { type VectorSource, drawnPaths } from './vector';
+import { VECTOR_DEFAULTS } from './vector-settings';
 
 /** Everything the stages found, except the files themselves. */
 export interface JobResult {

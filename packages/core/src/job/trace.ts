@@ -20,7 +20,7 @@ import { type PictureLook, lookAtPicture } from './look';
 import { handOver, withHandsPlates } from './hand-over';
 import type { Memory, RunStep } from './memory';
 import { type DecodedPicture, runSquare } from './square';
-import type { VectorFacts } from './vector';
+import type { VectorFacts } from './vector-settings';
 
 /** What only a picture has: how its paths came about. Lengths in pixels of the picture computed on. */
 export interface Traced {

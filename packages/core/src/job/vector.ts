@@ -1,45 +1,21 @@
 import type { Context } from '../context';
-import { type DrawingPlate, type FileUnit, readVectorFile } from '../format';
+import { readVectorFile } from '../format';
 import { type Box, IDENTITY, type Shape, boxOf, contoursOf, placeShape } from '../geometry';
 import { nameOfHex } from '../ink';
-import { TIDY_DEFAULTS, type TidyResult, type TidySettings, type VectorCounts } from '../line';
+import type { TidyResult } from '../line';
 import { scaleFor } from '../piece';
 import type { JobDocument } from './document';
 import { handOver, withHandsPlates } from './hand-over';
 import type { RunStep } from './memory';
 import { tidied } from './tidy-file';
 import type { Provided } from './trace';
-
-/** How the vector file that a job begins with is taken. */
-export interface VectorSettings extends TidySettings {
-  /** Millimetres of its unit, where it does not say itself. */
-  millimetresPerUnit: number | null;
-  /** Plates that are left out, by name. */
-  without: string[];
-}
-
-export const VECTOR_DEFAULTS: VectorSettings = { ...TIDY_DEFAULTS, millimetresPerUnit: null, without: [] };
+import type { VectorPlate, VectorSettings } from './vector-settings';
 
 /** A vector file, under a name that stands for its bytes. */
 export interface VectorSource {
   key: string;
   name: string;
   bytes: Uint8Array;
-}
-
-/** What a layer or colour of the file is, and how many shapes lie on it. */
-export interface VectorPlate extends DrawingPlate {
-  shapes: number;
-}
-
-/** What was found in a vector file, and mended. */
-export interface VectorFacts {
-  unit: FileUnit | null;
-  before: VectorCounts;
-  after: VectorCounts;
-  mended: Record<string, number>;
-  left: Record<string, number>;
-  plates: VectorPlate[];
 }
 
 /** Around what is drawn there is this share of it, so that nothing lies at the bench's edge. */

@@ -1,20 +1,18 @@
 import type { EdgeWindow } from './edge-window';
 
-/** Costs are whole numbers up to this for a step across a side; what it costs to be on an edge, and to go across one. */
+/** Costs are whole numbers up to this for a step across a side; a step across an edge costs as much as one where there is none. */
 const MOST = 96;
-const ON_EDGE = 0.6;
-const ALONG_EDGE = 0.4;
 const DIAGONAL = Math.SQRT2;
 /** Buckets of the queue: more than any one step costs. */
 const BUCKETS = 256;
 
-/** Which side of the way is dark, looking along it: either, or the one that an earlier run had. */
+/** Which side of the way is dark, looking along it. */
 export type DarkSide = 'left' | 'right';
 
 /**
  * The cheapest way through a window from one cell to another along edges (Mortensen and Barrett 1995, "Intelligent scissors
  * for image composition", section 3: local costs of gradient and its direction, eight neighbours, buckets for the cheapest
- * next cell). Steps with the dark on the other side cost as if there were no edge. Cells in order, and the mean cost.
+ * next cell). Steps with the dark on the other side cost as if there were no edge. Cells in order, and what the way costs.
  */
 export function cheapestWay(
   window: EdgeWindow,
@@ -57,7 +55,7 @@ export function cheapestWay(
   }
   const cells: number[] = [];
   for (let cell = to; cell >= 0; cell = before[cell]) cells.push(cell);
-  return { cells: cells.reverse(), cost: total[to] / Math.max(1, cells.length) };
+  return { cells: cells.reverse(), cost: total[to] };
 }
 
 function stepCost(
@@ -73,7 +71,6 @@ function stepCost(
   // Tones rise towards light: with the dark on the left, looking along the way, light is on its right.
   const rising = (gy * dx - gx * dy) / (length * (size || 1));
   const share = dark === 'left' ? rising : -rising;
-  const strength = share > 0 ? Math.sqrt(size / steepest) : 0;
-  const local = ON_EDGE * (1 - strength) + ALONG_EDGE * (1 - Math.max(0, share) * strength);
-  return Math.max(1, Math.round(MOST * local * length));
+  const strength = share > 0 ? Math.sqrt(size / steepest) * share : 0;
+  return Math.max(1, Math.round(MOST * (1 - strength) * length));
 }

@@ -2,7 +2,7 @@ import type { Box, Point } from '../../geometry';
 import type { GreyPicture } from '../../raster';
 
 /** Cells of a window at most: what the cheapest way is found across within a frame of the screen. */
-const MOST_CELLS = 40_000;
+const MOST_CELLS = 20_000;
 /** Around two places there is this share of the way between them to go round about, and so many pixels at least. */
 const AROUND = 0.3;
 const LEAST_AROUND = 20;

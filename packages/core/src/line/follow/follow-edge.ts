@@ -11,6 +11,11 @@ const FINE = 0.25;
 /** A rise of fewer tones over a pixel is no edge. */
 const LEAST_RISE = 3;
 
+/** A way on the same side as before may cost more than the other by so much, as a share of it. */
+const KEPT = 0.8;
+/** And one on the side that its ends lie on. */
+const MEANT = 0.4;
+
 /** A run that clings to the picture: its places, x and y in turn, and the side on which the dark lies. */
 export interface FollowedRun {
   points: number[];
@@ -19,17 +24,32 @@ export interface FollowedRun {
 
 /**
  * The way between two places along the picture's edges, settled between pixels where the tones rise most. Its ends are the
- * places as given. `dark` is the side that is to be dark; where nothing is said the cheaper one.
+ * places as given. Of the ways with the dark on either side the cheaper one is taken; the side that both ends lie on, and the one
+ * that it was before (`dark`), are kept unless the other is clearly cheaper.
  */
 export function followEdge(grey: GreyPicture, from: Point, to: Point, dark?: DarkSide): FollowedRun {
   const window = edgeWindow(grey, from, to);
   const [begin, end] = [cellAt(window, from), cellAt(window, to)];
-  const ways = (dark ? [dark] : (['left', 'right'] as const)).map((side) => ({
-    side,
-    ...cheapestWay(window, begin, end, side),
-  }));
-  const best = ways.reduce((a, b) => (b.cost < a.cost ? b : a));
+  const meant = sideOfEnds(grey, from, to);
+  const ways = (['left', 'right'] as const).map((side) => {
+    const { cells, cost } = cheapestWay(window, begin, end, side);
+    return { side, cells, cost: cost * (side === dark ? KEPT : 1) * (side === meant ? MEANT : 1) };
+  });
+  const best = ways[1].cost < ways[0].cost ? ways[1] : ways[0];
   return { points: settled(grey, window, best.cells, from, to), dark: best.side };
+}
+
+/** The side on which the dark lies at both ends, looking from one to the other; undefined where they do not agree. */
+function sideOfEnds(grey: GreyPicture, from: Point, to: Point): DarkSide | undefined {
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const [begin, end] = [from, to].map(({ x, y }) => {
+    const gx = toneAt(grey, x + 1, y) - toneAt(grey, x - 1, y);
+    const gy = toneAt(grey, x, y + 1) - toneAt(grey, x, y - 1);
+    // Tones rise towards light, which is on the right where the dark is on the left.
+    return Math.sign(dx * gy - dy * gx);
+  });
+  if (begin === 0 || begin !== end) return undefined;
+  return begin > 0 ? 'left' : 'right';
 }
 
 /** The place within reach where tones rise most, or the place itself where none do. */

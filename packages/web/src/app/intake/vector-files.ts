@@ -1,19 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
-import { type VectorSettings } from '@drelk/core';
-import type { FileView } from '../engine/messages';
-import { VectorSheet } from './vector-sheet';
-
-/** What was chosen about a vector file. */
-export interface ChosenFile {
-  settings: VectorSettings;
-  /** Size of its page in millimetres. */
-  page: { width: number; height: number };
-  units: 'mm' | 'in';
-  /** What is taken. */
-  view: FileView;
-}
+import { type ChosenFile, VectorSheet } from './vector-sheet';
 
 /** Asks about vector files before they are taken. */
 @Injectable({ providedIn: 'root' })

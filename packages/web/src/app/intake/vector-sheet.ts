@@ -7,7 +7,6 @@ import { EngineService } from '../engine/engine.service';
 import type { FileView } from '../engine/messages';
 import { FileChoices, SIMPLIFY } from '../shared/file-choices';
 import { drawFileView } from './draw-file-view';
-import type { ChosenFile } from './vector-files';
 
 /** What a file's unit may be where it does not say, in millimetres, with the one that it is taken for first. */
 const UNITS = {
@@ -26,6 +25,16 @@ const UNITS = {
 };
 /** A contour of more nodes than this on the average was cut into chords: curves are offered. */
 const CROWDED = 40;
+
+/** What was chosen about a vector file. */
+export interface ChosenFile {
+  settings: VectorSettings;
+  /** Size of its page in millimetres. */
+  page: { width: number; height: number };
+  units: 'mm' | 'in';
+  /** What is taken. */
+  view: FileView;
+}
 
 /** What a vector file holds, and how it is to be taken, before it is. */
 @Component({

@@ -1,8 +1,9 @@
-import { Injectable, inject } from '@angular/core';
+import { Injectable, computed, inject } from '@angular/core';
 import {
   type Box,
   type Combining,
   type Contour,
+  HOLE,
   type HandPart,
   type MadeContour,
   type PathSet,
@@ -110,7 +111,7 @@ export class PathShaping {
   /** Each shape that is picked goes a way of its own, by the boxes of all; the one that was clicked last is named. */
   moveEach(does: string, ways: (boxes: Box[], clicked: number) => Point[]): void {
     this.hand.act(does, (hand, ground, numbers) => {
-      const groups = [...groupedByShape(ground.paths, numbers).values()];
+      const groups = groupsOf(ground.paths, numbers);
       const chosen = this.hand.chosen();
       const clicked = groups.findIndex((group) => chosen !== undefined && group.includes(chosen));
       const moves = ways(
@@ -124,6 +125,21 @@ export class PathShaping {
           ? partsThere(ground.paths, group)
           : moveContours(hand, ground, group, scaledAndMoved(1, 1, x, y));
       });
+    });
+  }
+
+  /** What is picked, all of it together, goes to the middle of the outline it lies in. */
+  centreInOutline(): void {
+    this.hand.act('centred in the outline', (hand, ground, numbers) => {
+      const { shapes, flags } = ground.paths;
+      const around = Array.from(shapes.keys()).find(
+        (k) => shapes[k] === shapes[numbers[0]] && (flags[k] & HOLE) === 0,
+      );
+      if (around === undefined) return [];
+      const [own, outline] = [numbers, [around]].map((some) => boxAround(ground.paths, some) as Box);
+      const x = (outline.left + outline.right - own.left - own.right) / 2;
+      const y = (outline.top + outline.bottom - own.top - own.bottom) / 2;
+      return moveContours(hand, ground, numbers, scaledAndMoved(1, 1, x, y));
     });
   }
 
@@ -161,21 +177,28 @@ export class PathShaping {
       );
   }
 
-  private nudge(x: number, y: number, isFar: boolean): void {
+  /** What is picked goes a step to a side, or ten. */
+  nudge(x: number, y: number, isFar: boolean): void {
     const step = (NUDGE[this.work.units()] * (isFar ? 10 : 1)) / (this.work.view()?.millimetresPerPixel ?? 1);
     this.hand.move('nudged', scaledAndMoved(1, 1, x * step, y * step));
   }
+
+  /** How many things are picked that can be brought in line with one another. */
+  readonly count = computed(() => {
+    const paths = this.hand.ground()?.paths;
+    return paths ? groupsOf(paths, this.hand.numbers()).length : 0;
+  });
 
   private picked() {
     return { ground: this.hand.ground(), numbers: this.hand.numbers() };
   }
 }
 
-/** Numbers of contours by the shapes they are of. */
-function groupedByShape({ shapes }: PathSet, numbers: readonly number[]): Map<number, number[]> {
+/** Contours that go together: those of a shape, or each by itself where all are of one. */
+function groupsOf({ shapes }: PathSet, numbers: readonly number[]): number[][] {
   const groups = new Map<number, number[]>();
   for (const k of numbers) groups.set(shapes[k], [...(groups.get(shapes[k]) ?? []), k]);
-  return groups;
+  return groups.size > 1 ? [...groups.values()] : numbers.map((k) => [k]);
 }
 
 /** What contours of the hand are already; those of a trace are none of it. */

@@ -49,6 +49,7 @@ export class FollowEdgeTool implements Tool {
   });
   private dark: FollowedRun['dark'] | undefined;
   private isAsking = false;
+  private clicked: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly hand: PathHand,
@@ -79,13 +80,10 @@ export class FollowEdgeTool implements Tool {
     this.aim(at);
   }
 
+  /** Clicks are followed one after the other, however quickly they come. */
   release(at: Place): void {
     this.aimed.set(at);
-    const anchors = this.anchors();
-    const last = anchors[anchors.length - 1];
-    if (this.closes()) void this.goTo(anchors[0], true);
-    else if (anchors.length > 1 && this.isNear(at, last)) this.finish(false);
-    else void this.goTo(at, false);
+    this.clicked = this.clicked.then(() => this.click(at));
   }
 
   forget(): void {
@@ -99,11 +97,19 @@ export class FollowEdgeTool implements Tool {
     this.dark = undefined;
   }
 
+  private async click(at: Place): Promise<void> {
+    const anchors = this.anchors();
+    const last = anchors[anchors.length - 1];
+    if (anchors.length > 2 && this.isNear(at, anchors[0])) await this.goTo(anchors[0], true);
+    else if (anchors.length > 1 && this.isNear(at, last)) this.finish(false);
+    else await this.goTo(at, false);
+  }
+
   private async goTo(to: Place, closed: boolean): Promise<void> {
     const answer = await this.ask(to, closed);
     if (!answer) return;
     const { at, run } = answer;
-    this.dark ??= run?.dark;
+    this.dark = run?.dark ?? this.dark;
     this.ahead.set(undefined);
     // Where a run ends the next begins: the place itself is kept once.
     this.anchors.update((anchors) => [...anchors, { ...at, points: run?.points.slice(2) ?? [at.x, at.y] }]);

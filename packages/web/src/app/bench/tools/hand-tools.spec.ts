@@ -61,7 +61,7 @@ describe('drawing', () => {
 
   it('a run closes at its first place, ends at its last, and clings to nodes', () => {
     const { hand, made, work: bench } = work();
-    const tool = new DrawRunTool("run", hand, bench);
+    const tool = new DrawRunTool('run', hand, bench);
     const click = (x: number, y: number) => {
       tool.press({ x, y });
       tool.release({ x, y });

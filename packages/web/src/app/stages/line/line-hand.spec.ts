@@ -208,7 +208,7 @@ describe('line by hand', () => {
   });
 
   it('shapes that have nothing in common are told', async () => {
-    const { pick, hand, work: bench, store } = work();
+    const { pick, work: bench, store } = work();
     pick(paths.ids[2]);
     pick(paths.ids[3], true);
     shaping().combine('keep common');

@@ -55,14 +55,15 @@ export class LineShape {
     const areas = this.hand.numbers().filter((k) => paths && Number.isNaN(paths.pens[k]));
     return new Set(areas.map((k) => paths?.shapes[k])).size;
   });
-  /** What is picked: shapes, holes, single lines, and lines with two ends. */
+  /** What is picked: holes alone or some, single lines, and lines with two ends. */
   readonly kinds = computed(() => {
     const paths = this.hand.ground()?.paths;
     const numbers = this.hand.numbers();
-    if (!paths) return { all: 0, holes: 0, lines: 0, open: 0 };
+    if (!paths) return { isHoles: false, holes: 0, lines: 0, open: 0 };
+    const holes = numbers.filter((k) => (paths.flags[k] & HOLE) !== 0);
     return {
-      all: new Set(numbers.map((k) => paths.shapes[k])).size,
-      holes: numbers.filter((k) => (paths.flags[k] & HOLE) !== 0).length,
+      isHoles: holes.length > 0 && holes.length === numbers.length,
+      holes: holes.length,
       lines: numbers.filter((k) => !Number.isNaN(paths.pens[k])).length,
       open: numbers.filter((k) => (paths.flags[k] & CLOSED) === 0).length,
     };
