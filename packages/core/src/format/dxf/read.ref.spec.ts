@@ -101,7 +101,7 @@ describe('curves (DXF reference)', () => {
     const [given] = read('0 SPLINE 8 0 70 8 71 3 74 3 11 0 21 0 11 5 21 5 11 10 21 0');
     expect(given.segments.map(({ x, y }) => [x, y])).toEqual([
       [5, -5],
-      [10, -0],
+      [10, 0],
     ]);
   });
 
