@@ -68,6 +68,17 @@ it('from one format to the other, at the same size', () => {
   expect(back.page.right - back.page.left).toBeCloseTo(((23 - 1.2345) * 4 * 25.4) / 40, 3);
 });
 
+it('shapes are written in the order in which they are painted, lines and areas of one colour by turns', () => {
+  const { drawing, shapes } = tidy(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="60mm" viewBox="0 0 60 60"><g id="a" fill="none" stroke="#111" stroke-width=".1">' +
+      '<path d="M0 0H9"/><rect x="20" width="9" height="9"/></g><g id="b" fill="none" stroke="#111" stroke-width="2"><path d="M0 30H9"/></g></svg>',
+    'a.svg',
+  );
+  const mixed = [shapes[2], shapes[0], shapes[1], shapes[0]];
+  const back = readSvg(writeTidied(mixed, drawing, 'svg', 'r12'));
+  expect(back.paths.map(({ layer }) => layer)).toEqual(['b', 'a', 'a-2', 'a-3']);
+});
+
 it('a name that a layer may not have becomes one that it may', () => {
   const { drawing, shapes } = tidy(SVG, 'a.svg');
   const text = writeTidied(shapes, drawing, 'dxf', 'r12');

@@ -68,23 +68,24 @@ function mapped({ outer, holes }: Shape, map: Affine): Shape {
   return { outer: first, holes: rest };
 }
 
-/** Shapes that are painted alike on one layer, under ids that are told apart. */
+/** Shapes that follow one another and are painted alike on one layer, under ids that are told apart: the order stays. */
 function groupsOf(shapes: readonly LayeredShape[]): { id: string; own: LayeredShape[] }[] {
-  const groups = new Map<string, LayeredShape[]>();
+  const groups: { id: string; own: LayeredShape[] }[] = [];
+  const taken = new Set<string>();
+  let before = '';
   for (const one of shapes) {
     const key = JSON.stringify([one.layer, one.colour, one.isLine, one.shape.pen]);
-    const group = groups.get(key);
-    if (group) group.push(one);
-    else groups.set(key, [one]);
+    if (key !== before) {
+      const name = escaped(one.layer);
+      let id = name;
+      for (let n = 2; name !== '' && taken.has(id); n++) id = `${name}-${n}`;
+      taken.add(id);
+      groups.push({ id, own: [] });
+    }
+    before = key;
+    groups[groups.length - 1].own.push(one);
   }
-  const taken = new Set<string>();
-  return [...groups.values()].map((own) => {
-    const name = escaped(own[0].layer);
-    let id = name;
-    for (let n = 2; name !== '' && taken.has(id); n++) id = `${name}-${n}`;
-    taken.add(id);
-    return { id, own };
-  });
+  return groups;
 }
 
 /** Text for an attribute, of nothing but ASCII. */
