@@ -3,19 +3,28 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   type Box,
-  type Contour,
   boxOf,
   contourLength,
   contoursDrawn,
   distancesBetween,
-  flatten,
   penned,
   placeContour,
   readDxf,
   readPathData,
   readSvg,
 } from '@drelk/core';
-import { drawBy, expectSaved, fact, goTo, handOff, onBench, openSample, pull } from './support/page';
+import { spacedOut } from '../packages/core/src/testing/curves';
+import {
+  drawBy,
+  expectSaved,
+  fact,
+  goTo,
+  handOff,
+  onBench,
+  openSample,
+  pull,
+  typeFigure,
+} from './support/page';
 import { expect, root, test } from './support/server';
 
 test('stray contours are dropped by size and one by one, and stay dropped when the threshold moves', async ({
@@ -104,12 +113,7 @@ test('a plate with a slot and a hole is drawn, given its figures, and handed off
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
 
   const at = await onBench(page, 1000 / 760);
-  const type = async (label: string, text: string) => {
-    const field = page.locator('drelk-line-form').getByRole('textbox', { name: label, exact: true });
-    await field.fill(text);
-    await field.press('Enter');
-    await expect(page.getByRole('button', { name: /^Undo: .* typed/ })).toBeVisible();
-  };
+  const type = (label: string, text: string) => typeFigure(page, label, text);
   await drawBy(page, 'Rectangle', at(0.2, 0.2), at(0.8, 0.8));
   await expect(hand.getByRole('heading', { name: 'A true rectangle' })).toBeVisible();
   await type('Width', '120 mm');
@@ -222,11 +226,7 @@ test('the bracket is drawn over its sketch with typed figures, and leaves with j
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
 
   const at = await onBench(page, 2400 / 1800);
-  const type = async (label: string, text: string) => {
-    const field = page.locator('drelk-line-form').getByRole('textbox', { name: label, exact: true });
-    await field.fill(text);
-    await field.press('Enter');
-  };
+  const type = (label: string, text: string) => typeFigure(page, label, text);
   await drawBy(page, 'Rectangle', at(0.2, 0.25), at(0.7, 0.6));
   await type('Width', '90 mm');
   await type('Height', '40 mm');
@@ -308,31 +308,6 @@ test('the teapot’s body is drawn over its picture by clicks along the edge, wi
   expect(offs.length).toBeGreaterThan(1000);
   expect(offs.reduce((sum, off) => sum + off, 0) / offs.length).toBeLessThan(1);
 });
-
-/** Places along a contour of straight ways, all as far apart. */
-function spacedOut(contour: Contour, count: number): { x: number; y: number }[] {
-  const points = flatten(contour, 0.1);
-  const length = points.length / 2;
-  const way = (k: number) => {
-    const j = (k + 1) % length;
-    return Math.hypot(points[2 * j] - points[2 * k], points[2 * j + 1] - points[2 * k + 1]);
-  };
-  const whole = Array.from({ length }, (_, k) => way(k)).reduce((sum, one) => sum + one, 0);
-  const found: { x: number; y: number }[] = [];
-  let along = 0;
-  for (let k = 0; k < length && found.length < count; k++) {
-    const j = (k + 1) % length;
-    while (found.length < count && (whole * found.length) / count <= along + way(k)) {
-      const share = ((whole * found.length) / count - along) / way(k);
-      found.push({
-        x: points[2 * k] + (points[2 * j] - points[2 * k]) * share,
-        y: points[2 * k + 1] + (points[2 * j + 1] - points[2 * k + 1]) * share,
-      });
-    }
-    along += way(k);
-  }
-  return found;
-}
 
 test('a ring that would be cut twice becomes one line, and an area again', async ({ page, server }) => {
   await page.goto(server.address);

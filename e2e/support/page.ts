@@ -80,3 +80,11 @@ export async function drawBy(page: Page, tool: string, from: Place, to: Place): 
   await pull(page, from, to);
   await button.click();
 }
+
+/** Types a figure that drives the form that is picked in Line. */
+export async function typeFigure(page: Page, label: string, text: string): Promise<void> {
+  const field = page.locator('drelk-line-form').getByRole('textbox', { name: label, exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+  await expect(page.getByRole('button', { name: /^Undo: .* typed/ })).toBeVisible();
+}

@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import {
   DrelkError,
+  PIXEL,
+  POINT,
   TIDY_DEFAULTS,
   boxHeight,
   boxOf,
@@ -24,7 +26,7 @@ export interface TidyOptions {
 }
 
 /** Units a file's own may be said to be, where the file does not say; in millimetres. */
-const UNITS: Record<string, number> = { mm: 1, cm: 10, in: 25.4, px: 25.4 / 96, pt: 25.4 / 72 };
+const UNITS: Record<string, number> = { mm: 1, cm: 10, in: 25.4, px: PIXEL, pt: POINT };
 export const UNIT_NAMES = Object.keys(UNITS);
 
 /** `drelk tidy`: an old vector file in, clean closed paths in the same coordinates out. Files appear whole or not at all. */

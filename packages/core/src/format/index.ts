@@ -10,6 +10,7 @@ export * from './vector-drawing';
 export * from './painted';
 export { READ_LIMITS, Reading } from './reading';
 export { readPathData } from './svg/path-data';
+export { PIXEL, POINT } from './svg/lengths';
 export { readSvg } from './svg/read';
 export { readDxf } from './dxf/read';
 export * from './pdf/read';

@@ -11,13 +11,10 @@ it.each([
   ['a picture', bytes('\x89PNG\r\n\x1a\n'), 'is neither an SVG nor a DXF'],
   ['nothing', bytes(''), 'is neither an SVG nor a DXF'],
   ['another XML', bytes('<html/>'), 'has no svg element'],
-  ['broken XML', bytes('<svg><path'), /no whole XML|nothing/],
+  ['broken XML', bytes('<svg><path'), 'is no whole XML'],
   ['numbers without entities', bytes('0\nSECTION\n2\nHEADER\n0\nENDSEC\n'), 'has no DXF entities'],
 ])('%s is refused with a sentence', (_name, file, message) => {
-  expect(() => {
-    const drawing = readVectorFile(file, 'x.dxf');
-    if (drawing.paths.length === 0) throw new Error('nothing');
-  }).toThrow(message);
+  expect(() => readVectorFile(file, 'x.dxf')).toThrow(message);
 });
 
 it('goes by what is in a file, not by its name', () => {

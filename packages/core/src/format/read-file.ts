@@ -31,22 +31,34 @@ export function readVectorFile(
 
 /** What a file is; throws a sentence for those that cannot be read. */
 export function vectorKind(bytes: Uint8Array, name: string): VectorKind {
-  const head = textOf(bytes.subarray(0, HEAD));
-  if (/^.{0,32}Binary DXF/.test(head)) {
-    throw refused(name, 'is a binary DXF', 'Save it as DXF in text form (ASCII).');
-  }
-  if (/^AC\d{4}[^\r\n -~]/.test(head)) {
-    throw refused(name, 'is a DWG, which only few programs read', 'Save it as DXF in text form (ASCII).');
-  }
-  if (head.startsWith('\x1f\x8b')) throw refused(name, 'is packed', 'Unpack it, or save it as plain SVG.');
-  const start = head.replace(/^\xef\xbb\xbf/, '').trimStart();
-  if (start.startsWith('<') || /^\xfe\xff|^\xff\xfe/.test(head)) return 'svg';
-  if (/^-?\d{1,4}\s*[\r\n]/.test(start)) return 'dxf';
-  throw refused(name, 'is neither an SVG nor a DXF', 'Choose an SVG file, or a DXF saved as text.');
+  const looks = lookOf(bytes);
+  if (looks === 'svg' || looks === 'dxf') return looks;
+  const { what, hint } = REFUSED[looks];
+  throw new DrelkError('bad-drawing', `“${name}” ${what}.`, hint);
 }
 
-const refused = (name: string, what: string, hint: string) =>
-  new DrelkError('bad-drawing', `“${name}” ${what}.`, hint);
+/** Vector files that are not read, and what to do about each. */
+const REFUSED = {
+  binary: { what: 'is a binary DXF', hint: 'Save it as DXF in text form (ASCII).' },
+  dwg: { what: 'is a DWG, which only few programs read', hint: 'Save it as DXF in text form (ASCII).' },
+  packed: { what: 'is packed', hint: 'Unpack it, or save it as plain SVG.' },
+  other: { what: 'is neither an SVG nor a DXF', hint: 'Choose an SVG file, or a DXF saved as text.' },
+};
+
+/** What a file's first bytes say it is. */
+function lookOf(bytes: Uint8Array): VectorKind | keyof typeof REFUSED {
+  const head = textOf(bytes.subarray(0, HEAD));
+  if (/^.{0,32}Binary DXF/.test(head)) return 'binary';
+  if (/^AC\d{4}[^\r\n -~]/.test(head)) return 'dwg';
+  if (head.startsWith('\x1f\x8b')) return 'packed';
+  // UTF-16 has a nought in every letter of these.
+  const start = head
+    .replace(/^(?:\xef\xbb\xbf|\xff\xfe|\xfe\xff)/, '')
+    .replaceAll('\0', '')
+    .trimStart();
+  if (start.startsWith('<')) return 'svg';
+  return /^-?\d{1,4}\s*[\r\n]/.test(start) ? 'dxf' : 'other';
+}
 
 /** UTF-8 where it is that, UTF-16 where it begins so, and else the letters of western Europe. */
 function decoded(bytes: Uint8Array): string {
@@ -62,20 +74,5 @@ function decoded(bytes: Uint8Array): string {
 /** What a job may begin with: a picture, by its header, or a vector file. Throws a sentence for what is neither. */
 export function checkSource(bytes: Uint8Array, name: string): PictureHeader | { kind: VectorKind } {
   if (readPictureHeader(bytes)) return checkPicture(bytes, name);
-  if (vectorAtAll(bytes)) return { kind: vectorKind(bytes, name) };
-  return checkPicture(bytes, name);
-}
-
-/** Whether bytes begin as vector files do, those included that are refused. */
-function vectorAtAll(bytes: Uint8Array): boolean {
-  const head = textOf(bytes.subarray(0, HEAD));
-  const start = head
-    .replace(/^\xef\xbb\xbf|^\xff\xfe|^\xfe\xff/, '')
-    .replaceAll('\0', '')
-    .trimStart();
-  return (
-    /^(?:<\?xml|<svg|<!)/.test(start) ||
-    /^(?:999|0)\s*[\r\n]/.test(start) ||
-    /^AC1\d{3}|Binary DXF/.test(head)
-  );
+  return lookOf(bytes) === 'other' ? checkPicture(bytes, name) : { kind: vectorKind(bytes, name) };
 }

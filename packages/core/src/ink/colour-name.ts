@@ -14,9 +14,12 @@ const HUES: [number, string][] = [
 ];
 
 /** What people would call a colour written #rrggbb. */
-export function nameOfHex(colour: string): string {
+export const nameOfHex = (colour: string): string => colourName(labOfHex(colour));
+
+/** A colour written #rrggbb in OKLab. */
+export function labOfHex(colour: string): Lab {
   const value = parseInt(colour.slice(1), 16);
-  return colourName(okLab(value >> 16, (value >> 8) & 255, value & 255));
+  return okLab(value >> 16, (value >> 8) & 255, value & 255);
 }
 
 /**

@@ -10,7 +10,7 @@ import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
 import type { DecodedPicture } from './square';
 import { type Arrived, type Provided, type Traced, tracePicture } from './trace';
 import { type VectorSource, drawnPaths } from './vector';
-import { VECTOR_DEFAULTS } from './vector-settings';
+import { VECTOR_DEFAULTS, type VectorFacts } from './vector-settings';
 
 /** Everything the stages found, except the files themselves. */
 export interface JobResult {
@@ -27,6 +27,11 @@ export interface JobResult {
 /** The result of a job on a picture. */
 export interface PictureResult extends JobResult {
   artwork: Provided & { traced: Traced };
+}
+
+/** The result of a job on a vector file. */
+export interface VectorResult extends JobResult {
+  artwork: Provided & { file: VectorFacts };
 }
 
 /**
@@ -53,7 +58,7 @@ export function runVectorJob(
   source: VectorSource,
   memory: Memory,
   context: Context,
-): JobResult {
+): VectorResult {
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
   const step = stepsIn(memory, timing, context);
   const vector = document.vector ?? VECTOR_DEFAULTS;

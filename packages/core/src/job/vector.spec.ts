@@ -53,9 +53,20 @@ describe('a job that begins with a vector file', () => {
     const { plates, file } = run().artwork;
     expect(plates.map(({ name }) => name)).toEqual(['cut', 'mark']);
     expect(new Set(plates.map(({ colour }) => colour)).size).toBe(2);
-    expect(file?.plates.map(({ shapes }) => shapes)).toEqual([1, 1]);
+    expect(file.plates.map(({ shapes }) => shapes)).toEqual([1, 1]);
     const without = { ...document, vector: { ...VECTOR_DEFAULTS, without: ['mark'] } };
     expect(run(without).facts).toMatchObject({ shapes: 1, holes: 0 });
+  });
+
+  it('has one plate for colours of a layer that nobody tells apart', () => {
+    const black = ['#050507', '#0a0a0c', '#101014', '#d03020'].map(
+      (colour, k) => `<rect x="${20 * k}" width="9" height="9" fill="${colour}"/>`,
+    );
+    const { plates, file } = jobOn(
+      `<svg width="90mm" height="9mm" viewBox="0 0 90 9">${black.join('')}</svg>`,
+    ).run().artwork;
+    expect(plates.map(({ name }) => name)).toEqual(['black', 'red']);
+    expect(file.plates.map(({ shapes }) => shapes)).toEqual([3, 1]);
   });
 
   it('keeps what the hand did to it, and brings it on when the file is tidied otherwise', () => {

@@ -1,7 +1,8 @@
 import type { Context } from '../context';
 import { readVectorFile } from '../format';
 import { type Box, IDENTITY, type Shape, boxOf, contoursOf, placeShape } from '../geometry';
-import { nameOfHex } from '../ink';
+import { colourName, labOfHex, nameOfHex } from '../ink';
+import type { Lab } from '../raster';
 import type { TidyResult } from '../line';
 import { scaleFor } from '../piece';
 import type { JobDocument } from './document';
@@ -9,7 +10,7 @@ import { handOver, withHandsPlates } from './hand-over';
 import type { RunStep } from './memory';
 import { tidied } from './tidy-file';
 import type { Provided } from './trace';
-import type { VectorPlate, VectorSettings } from './vector-settings';
+import type { VectorFacts, VectorPlate, VectorSettings } from './vector-settings';
 
 /** A vector file, under a name that stands for its bytes. */
 export interface VectorSource {
@@ -29,7 +30,7 @@ export function drawnPaths(
   source: VectorSource,
   step: RunStep,
   context: Context,
-): Provided {
+): Provided & { file: VectorFacts } {
   const { vector } = document;
   const { millimetresPerUnit, join, simplify, without } = vector;
   const drawing = step('look', 'file', `${source.key} ${millimetresPerUnit}`, () =>
@@ -96,21 +97,39 @@ function laidOut({ shapes }: TidyResult, page: Box, without: readonly string[]) 
   };
 }
 
+/** What lines of no colour of their own are drawn in. */
+const BLACK = '#000000';
+
+const areAlike = (a: Lab, b: Lab): boolean =>
+  Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) < ALIKE ||
+  [a, b].every((one) => colourName(one) === 'black');
+
 const keyOf = (layer: string, colour: string | null) => JSON.stringify([layer, colour]);
 
-/** A plate for each layer and colour, told apart by both: colours that are the same become neighbours. */
+/** Colours of one layer nearer to each other than this in OKLab are one plate, and all that people call black. */
+const ALIKE = 0.04;
+
+/**
+ * A plate for each layer and each colour on it that can be told from the others; layers of one colour are told apart by colours
+ * beside it.
+ */
 function platesOf(shapes: TidyResult['shapes']): { list: VectorPlate[]; numbers: Map<string, number> } {
   const numbers = new Map<string, number>();
   const list: VectorPlate[] = [];
   const taken = new Set<string>();
+  const onLayer = new Map<string, { number: number; lab: Lab }[]>();
   for (const { layer, colour } of shapes) {
     const key = keyOf(layer, colour);
-    const number = numbers.get(key);
+    const there = onLayer.get(layer) ?? [];
+    const lab = labOfHex(colour ?? BLACK);
+    const number = numbers.get(key) ?? there.find((plate) => areAlike(plate.lab, lab))?.number;
     if (number !== undefined) {
+      numbers.set(key, number);
       list[number].shapes++;
       continue;
     }
-    const own = apartFrom(colour ?? '#000000', new Set(list.map((plate) => plate.colour)));
+    onLayer.set(layer, [...there, { number: list.length, lab }]);
+    const own = apartFrom(colour ?? BLACK, new Set(list.map((plate) => plate.colour)));
     const called = layer && layer !== '0' ? layer : nameOfHex(own);
     const name = taken.has(called) ? `${called} ${own}` : called;
     taken.add(name);

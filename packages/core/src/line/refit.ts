@@ -43,10 +43,8 @@ export function refitContours(
   const places = contours.map((contour) => placesAlong(contour, scale));
   const fitted = places.map((own) => fitPlaces(own, context));
   const crossing = new Set(findCrossings(contours, FLAT / scale).flatMap((place) => [place.a, place.b]));
-  const off = Math.max(
-    promised(fitted, places, (k) => !crossing.has(k), context),
-    ...[...crossing].map((k) => near(fitted, places, k)),
-  );
+  let off = promised(fitted, places, (k) => !crossing.has(k), context);
+  for (const k of crossing) off = Math.max(off, near(fitted, places, k));
   const result = fitted.map((one, k): Contour => {
     const own = one && placeContour(one.contour, { scale: 1 / scale, x: 0, y: 0 });
     return own && nodeCount(own) < nodeCount(contours[k]) ? own : contours[k];

@@ -1,4 +1,5 @@
 import { DrelkError } from '../error';
+import { PIXEL } from '../format';
 import { type Box, boxHeight, boxWidth } from '../geometry';
 import type { PieceSettings } from './settings';
 
@@ -18,8 +19,8 @@ export interface PieceScale {
   source: ScaleSource;
 }
 
-/** Millimetres of a source pixel where nothing better is known (CSS Values: 96 px to the inch). */
-export const SCREEN_PIXEL = 25.4 / 96;
+/** Millimetres of a source pixel where nothing better is known: as on a screen. */
+export const SCREEN_PIXEL = PIXEL;
 /** Lengths a piece may be given. */
 export const LEAST_LENGTH = 0.1;
 export const MOST_LENGTH = 100_000;

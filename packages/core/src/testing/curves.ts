@@ -1,4 +1,4 @@
-import type { Contour } from '../geometry';
+import { type Contour, type Point, flatten } from '../geometry';
 
 /** A contour with a segment of each kind. */
 export const leaf: Contour = {
@@ -10,3 +10,23 @@ export const leaf: Contour = {
   ],
   closed: true,
 };
+
+/** So many places along a closed contour, all as far apart. */
+export function spacedOut(contour: Contour, count: number): Point[] {
+  const points = flatten(contour, 0.1);
+  const length = points.length / 2;
+  const at = (k: number): Point => ({ x: points[2 * (k % length)], y: points[2 * (k % length) + 1] });
+  const ways = Array.from({ length }, (_, k) => Math.hypot(at(k + 1).x - at(k).x, at(k + 1).y - at(k).y));
+  const step = ways.reduce((sum, way) => sum + way, 0) / count;
+  const found: Point[] = [];
+  let along = 0;
+  ways.forEach((way, k) => {
+    for (; found.length < count && step * found.length <= along + way;) {
+      const share = (step * found.length - along) / way;
+      const [a, b] = [at(k), at(k + 1)];
+      found.push({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share });
+    }
+    along += way;
+  });
+  return found;
+}

@@ -71,7 +71,7 @@ function edgeBoundary(tags: Cursor): Contour | undefined {
       const gap = Math.hypot(edge.start.x - last.x, edge.start.y - last.y);
       if (gap > SAME * (Math.abs(last.x) + Math.abs(last.y)))
         whole.segments.push({ kind: 'line', ...edge.start });
-      whole.segments.push(...edge.segments);
+      for (const segment of edge.segments) whole.segments.push(segment);
     }
   }
   if (!whole) return undefined;

@@ -93,8 +93,8 @@ class DxfReader {
     if (this.file.layers.get(layer)?.hidden) return tell(this.left, 'things on hidden layers');
     if (kind === 'INSERT') return this.insert(entity, layer, place);
     if (kind === 'HATCH') return this.put(hatchBoundaries(values), entity, layer, place);
-    const contour = readCurve(entity);
     if (kind === 'POLYLINE' && (number(values, 70) & (16 | 64)) !== 0) return tell(this.left, 'meshes');
+    const contour = readCurve(entity);
     if (contour) {
       if (all(values, 43).some((width) => width > 0))
         tell(this.left, 'widths of lines, taken by their middle');

@@ -1,6 +1,7 @@
 import { type Affine, type Contour, UNMOVED, affineAfter, affineContour, affineScale } from '../../geometry';
 import { clipped } from '../clipped';
 import { Reading } from '../reading';
+import { POINT } from '../svg/lengths';
 import { type VectorDrawing, type VectorPath, filledOf, tell } from '../vector-drawing';
 
 /** What a page draws, one operator after another, as a PDF reader gives them; `names` tells each number's. */
@@ -10,8 +11,6 @@ export interface PdfOperators {
   names: Readonly<Record<string, number>>;
 }
 
-/** Millimetres in a point. */
-const POINT = 25.4 / 72;
 /** How many numbers follow each kind of a path's parts: to, line, curve, quadratic curve, closing. */
 const PARTS = [2, 2, 6, 4, 0];
 const [MOVE, LINE, CURVE, QUADRATIC, CLOSE] = PARTS.keys();

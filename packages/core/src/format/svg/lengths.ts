@@ -11,6 +11,7 @@ const MILLIMETRES: Record<string, number> = {
   px: 25.4 / 96,
 };
 export const PIXEL = MILLIMETRES['px'];
+export const POINT = MILLIMETRES['pt'];
 
 /** Pixels of a font's size and of its letter x where a file says nothing of fonts (CSS: medium is 16px; ex half of it). */
 const EM = 16;

@@ -10,7 +10,7 @@ import {
 } from '../../geometry';
 import { plain } from '../number';
 import type { FileUnit, LayeredShape, VectorDrawing } from '../vector-drawing';
-import { PIXEL } from './lengths';
+import { PIXEL, POINT } from './lengths';
 import { HAIRLINE, paintOf, shapeData, writeSvgPage } from './write';
 
 /** Places are written to this part of a millimetre. */
@@ -20,7 +20,7 @@ const UNITS: Partial<Record<FileUnit, { millimetres: number; name: string }>> = 
   mm: { millimetres: 1, name: 'mm' },
   cm: { millimetres: 10, name: 'cm' },
   in: { millimetres: 25.4, name: 'in' },
-  pt: { millimetres: 25.4 / 72, name: 'pt' },
+  pt: { millimetres: POINT, name: 'pt' },
 };
 const PIXELS = { millimetres: PIXEL, name: '' };
 

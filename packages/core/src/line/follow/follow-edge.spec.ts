@@ -1,15 +1,8 @@
 import { quietContext } from '../../context';
 import { readPathData } from '../../format';
-import {
-  type Contour,
-  type Point,
-  contourLength,
-  distanceToChords,
-  indexChords,
-  penned,
-  worstDistance,
-} from '../../geometry';
+import { contourLength, distanceToChords, indexChords, penned, worstDistance } from '../../geometry';
 import { toGrey } from '../../raster';
+import { spacedOut } from '../../testing/curves';
 import { drawn, random } from '../../testing/pictures';
 import { demoPicture, demoStrokes } from '../../testing/demo';
 import { clingToEdge, followEdge } from './follow-edge';
@@ -21,24 +14,6 @@ const onDisc = (degrees: number, off = 0) => {
   const angle = (degrees * Math.PI) / 180;
   return { x: 60 + (40 + off) * Math.cos(angle), y: 60 + (40 + off) * Math.sin(angle) };
 };
-
-/** Places along a contour, all as far apart. */
-function spacedOut({ start, segments }: Contour, count: number): Point[] {
-  const places: Point[] = [start, ...segments];
-  const ways = places.slice(1).map(({ x, y }, k) => Math.hypot(x - places[k].x, y - places[k].y));
-  const whole = ways.reduce((sum, way) => sum + way, 0);
-  const found: Point[] = [];
-  let along = 0;
-  ways.forEach((way, k) => {
-    for (; found.length < count && (whole * found.length) / count <= along + way;) {
-      const share = ((whole * found.length) / count - along) / way;
-      const [a, b] = [places[k], places[k + 1]];
-      found.push({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share });
-    }
-    along += way;
-  });
-  return found;
-}
 
 it('clings to the nearest edge between pixels, and leaves what is far from any', () => {
   for (const degrees of [0, 33, 90, 200, 271]) {

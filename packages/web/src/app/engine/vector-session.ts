@@ -51,7 +51,6 @@ export function fileView(source: VectorSource, settings: VectorSettings, context
   const { artwork } = runVectorJob(newJob(about, settings), source, newMemory(), context);
   const { paths, frame, file } = artwork;
   const box = boxOf(contoursOf(shapesIn(paths).map(({ shape }) => shape))) ?? frame;
-  if (!file) throw new Error('A vector file gives what it holds.');
   return {
     ...file,
     paths,

@@ -2,7 +2,7 @@ import { Component, ElementRef, computed, effect, inject, signal, viewChild } fr
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatRadioModule } from '@angular/material/radio';
-import { VECTOR_DEFAULTS, type VectorSettings, formatLength } from '@drelk/core';
+import { PIXEL, POINT, VECTOR_DEFAULTS, type VectorSettings, formatLength } from '@drelk/core';
 import { EngineService } from '../engine/engine.service';
 import type { FileView } from '../engine/messages';
 import { FileChoices, SIMPLIFY } from '../shared/file-choices';
@@ -11,8 +11,8 @@ import { drawFileView } from './draw-file-view';
 /** What a file's unit may be where it does not say, in millimetres, with the one that it is taken for first. */
 const UNITS = {
   svg: [
-    { name: 'pixels, 96 to the inch', millimetres: 25.4 / 96 },
-    { name: 'points, 72 to the inch', millimetres: 25.4 / 72 },
+    { name: 'pixels, 96 to the inch', millimetres: PIXEL },
+    { name: 'points, 72 to the inch', millimetres: POINT },
     { name: 'millimetres', millimetres: 1 },
     { name: 'inches', millimetres: 25.4 },
   ],

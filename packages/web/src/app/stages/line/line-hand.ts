@@ -19,6 +19,7 @@ import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';
+import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
@@ -156,7 +157,7 @@ export class LineHand {
   }
 
   moveBy(): void {
-    this.reading(() => {
+    telling(this.work, () => {
       const scale = this.work.view()?.millimetresPerPixel ?? 1;
       const [x, y] = [this.across(), this.down()].map((text) => parseOffset(text, this.work.units()) / scale);
       if (x !== 0 || y !== 0) this.hand.move('moved', scaledAndMoved(1, 1, x, y));
@@ -164,7 +165,7 @@ export class LineHand {
   }
 
   turnBy(): void {
-    this.reading(() => {
+    telling(this.work, () => {
       const degrees = parseAngle(this.degrees());
       if (degrees % 360 !== 0) this.hand.moveAbout('turned', turned((-degrees * Math.PI) / 180));
     });
@@ -180,14 +181,5 @@ export class LineHand {
     if (!size || size[side] === 0) return;
     const factor = millimetres / size[side];
     this.hand.moveAbout('sized', scaledAndMoved(factor, factor, 0, 0));
-  }
-
-  /** Does what a typed figure asks for; says what is wrong with one that cannot be read. */
-  private reading(does: () => void): void {
-    try {
-      does();
-    } catch (problem) {
-      this.work.tell(problem);
-    }
   }
 }

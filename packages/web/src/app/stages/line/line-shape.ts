@@ -19,6 +19,7 @@ import {
 } from '@drelk/core';
 import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';
+import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 
@@ -28,6 +29,7 @@ const WITHIN = 0.01;
 /** Ends nearer than this, in millimetres, meet half way; others get a straight line between them. */
 const NEAR = 0.2;
 const MOST_COPIES = 100;
+const MOST_JOINED = 200;
 
 /** What the shapes that are picked become: grown, with fewer nodes, joined, in line with one another, in rows. */
 @Component({
@@ -70,7 +72,7 @@ export class LineShape {
   });
 
   grow(): void {
-    this.reading(() => {
+    telling(this.work, () => {
       const by = parseOffset(this.by(), this.work.units()) / this.pixel();
       if (by === 0) return;
       const does = by > 0 ? 'grown' : 'shrunk';
@@ -79,7 +81,7 @@ export class LineShape {
   }
 
   fewerNodes(): void {
-    this.reading(() => {
+    telling(this.work, () => {
       const within = parseLength(this.within(), this.work.units()) / this.pixel();
       this.shaping.reshape('fitted anew', { how: 'fewer nodes', within });
     });
@@ -103,10 +105,19 @@ export class LineShape {
   }
 
   join(): void {
-    this.shaping.become('joined', (given) => {
-      const contour = joinedContours(given.map((one) => one.contour));
-      const pen = given.find((one) => one.pen !== undefined)?.pen;
-      return contour && [pen === undefined ? { contour } : { contour, pen }];
+    telling(this.work, () => {
+      const open = this.kinds().open;
+      if (open > MOST_JOINED)
+        throw new DrelkError(
+          'too-much-by-hand',
+          `${open} lines are too many to be joined at once.`,
+          `Pick up to ${MOST_JOINED}, or let the file’s ends be joined as it is taken.`,
+        );
+      this.shaping.become('joined', (given) => {
+        const contour = joinedContours(given.map((one) => one.contour));
+        const pen = given.find((one) => one.pen !== undefined)?.pen;
+        return contour && [pen === undefined ? { contour } : { contour, pen }];
+      });
     });
   }
 
@@ -128,7 +139,7 @@ export class LineShape {
 
   /** The middles of two are so far apart: the one that was clicked last stays. */
   setApart(): void {
-    this.reading(() => {
+    telling(this.work, () => {
       const distance = parseLength(this.apart(), this.work.units()) / this.pixel();
       this.shaping.moveEach('set apart', (boxes, clicked) => {
         const move = apartBy([boxes[clicked], boxes[1 - clicked]], distance);
@@ -138,7 +149,7 @@ export class LineShape {
   }
 
   copyInRow(along: 'across' | 'down'): void {
-    this.reading(() => {
+    telling(this.work, () => {
       const count = Number(this.count());
       if (!Number.isInteger(count) || count < 2 || count > MOST_COPIES) {
         throw new DrelkError(
@@ -162,14 +173,5 @@ export class LineShape {
   /** Millimetres of a pixel. */
   private pixel(): number {
     return this.work.view()?.millimetresPerPixel ?? 1;
-  }
-
-  /** Does what a typed figure asks for; says what is wrong with one that cannot be read. */
-  private reading(does: () => void): void {
-    try {
-      does();
-    } catch (problem) {
-      this.work.tell(problem);
-    }
   }
 }
