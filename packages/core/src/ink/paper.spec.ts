@@ -16,6 +16,17 @@ describe('which tone is paper', () => {
       drawn(200, 150, (x, y) => Math.max(Math.abs(x - 100) / 94, Math.abs(y - 75) / 69) < 1),
     ],
     [
+      'a rounded square with pips, a little paper around it',
+      drawn(
+        200,
+        150,
+        (x, y) =>
+          Math.hypot(Math.max(0, Math.abs(x - 100) - 72), Math.max(0, Math.abs(y - 75) - 47)) < 25 &&
+          Math.hypot(x - 60, y - 45) > 9 &&
+          Math.hypot(x - 140, y - 105) > 9,
+      ),
+    ],
+    [
       'a line drawn along the rim',
       drawn(200, 150, (x, y) => x < 3 || y < 3 || x > 197 || y > 147 || Math.hypot(x - 100, y - 75) < 40),
     ],

@@ -5,6 +5,10 @@ import { type GreyPicture, findComponents, findRowChanges, greyWithin } from '..
 const WEIGHTS = { rim: 1.6, share: 0.8, pieces: 0.6 };
 /** How far inside the rim it is looked at as well, as shares of the shorter side. */
 const INSETS = [0, 0.025, 0.05, 0.075];
+/** Where along each side it is looked at how far the rim's tone goes in, and how much farther it goes at the corners around a shape. */
+const ALONG_SIDES = Array.from({ length: 15 }, (_, k) => 0.25 + (0.5 * k) / 14);
+const ROUNDER = 0.02;
+const LEAST_ROUNDER = 3;
 /** Pixels of the copy that is looked at. */
 const JUDGED = 500_000;
 /** Pieces smaller than this share of the picture are grain. */
@@ -41,10 +45,12 @@ export function evidenceOf(grey: GreyPicture, level: number): { rim: number; sha
 
 /**
  * Share of the picture's rim that is darker than `level`, along the rim itself and a little inside it: a line drawn
- * along the rim is no paper.
+ * along the rim is no paper, but what lies around a rounded shape is.
  */
-function rimShare({ width, height, data }: GreyPicture, level: number): number {
-  const shares = INSETS.map((inset) => {
+function rimShare(grey: GreyPicture, level: number): number {
+  const { width, height, data } = grey;
+  const insets = isAroundShape(grey, level) ? [0] : INSETS;
+  const shares = insets.map((inset) => {
     const off = Math.floor(inset * Math.min(width, height));
     const [right, bottom] = [width - 1 - off, height - 1 - off];
     let dark = 0;
@@ -64,4 +70,32 @@ function rimShare({ width, height, data }: GreyPicture, level: number): number {
     return dark / all;
   });
   return shares.reduce((sum, share) => sum + share, 0) / shares.length;
+}
+
+/**
+ * Whether the tone along the rim is what a shape with rounded corners leaves of the picture: it reaches farther in at the
+ * corners than along the sides, which a line drawn along the rim does not.
+ */
+function isAroundShape({ width, height, data }: GreyPicture, level: number): boolean {
+  const shorter = Math.min(width, height);
+  const isDark = data[0] < level;
+  const depth = (x: number, y: number, dx: number, dy: number): number => {
+    let steps = 0;
+    for (; steps < shorter / 2 && data[y * width + x] < level === isDark; steps++) [x, y] = [x + dx, y + dy];
+    return steps;
+  };
+  const [right, bottom] = [width - 1, height - 1];
+  const sides = ALONG_SIDES.flatMap((share) => {
+    const [x, y] = [Math.floor(share * right), Math.floor(share * bottom)];
+    return [depth(x, 0, 0, 1), depth(x, bottom, 0, -1), depth(0, y, 1, 0), depth(right, y, -1, 0)];
+  }).sort((a, b) => a - b);
+  if (sides[0] === 0) return false;
+  const rounder = sides[sides.length >> 1] + Math.max(LEAST_ROUNDER, ROUNDER * shorter);
+  const corners = [
+    depth(0, 0, 1, 1),
+    depth(right, 0, -1, 1),
+    depth(right, bottom, -1, -1),
+    depth(0, bottom, 1, -1),
+  ];
+  return corners.filter((steps) => steps >= rounder).length >= 3;
 }
