@@ -1,7 +1,7 @@
 /* global document, requestAnimationFrame, performance, PerformanceObserver -- of the page, where parts of this run */
 /**
  * How the page keeps up while the hand moves, and how soon a picture is there: in Chromium, on the built application.
- * `npm run bench:page` for all of it, `npm run bench:page -- hand` or `-- drop` for a part.
+ * `npm run bench:page` for all of it, `npm run bench:page -- hand`, `-- carry` or `-- drop` for a part.
  */
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -62,7 +62,7 @@ const opened = async (bytes, name) => {
   await page.evaluate(() =>
     document.addEventListener('change', () => (globalThis.begun ??= performance.now()), true),
   );
-  await page.getByLabel('Picture file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+  await page.getByLabel('Picture or vector file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
   return page;
 };
 const isWorkedOut = (page) =>
@@ -117,10 +117,53 @@ function row(what, { median, p95, worst, tasks, longest }) {
   );
 }
 
-async function hand() {
+const headOfFrames = () =>
   console.log(
     '| while | frame ms, median | p95 | worst | tasks over 50 ms | longest |\n|---|---|---|---|---|---|',
   );
+
+/** Some thousand shapes of a drawing of 50,000 nodes, picked and carried by hand. */
+async function carry() {
+  headOfFrames();
+  const page = await opened(await leaves(50_000), 'leaves.png');
+  await isWorkedOut(page);
+  await page.waitForTimeout(1500);
+  await page.keyboard.press('3');
+  const panel = page.locator('drelk-line-hand');
+  await panel.getByRole('button', { name: /^By hand/ }).click();
+  const box = await page.locator('drelk-bench .stage').boundingBox();
+  const place = (x, y) => [box.x + x * box.width, box.y + y * box.height];
+  const pull = async (from, to) => {
+    await page.mouse.move(...from);
+    await page.mouse.down();
+    for (let k = 1; k <= 40; k++) {
+      await page.mouse.move(...[0, 1].map((n) => from[n] + ((to[n] - from[n]) * k) / 40));
+      await page.waitForTimeout(12);
+    }
+    await page.mouse.up();
+  };
+  await panel.getByRole('button', { name: 'Pick in a box' }).click();
+  const picking = await watched(page, () => pull(place(0.4, 0.4), place(0.58, 0.66)));
+  const count = await panel.getByText(/^[\d,]+ picked$/).textContent();
+  row(`a box drawn, ${count}`, picking);
+  await panel.getByRole('button', { name: 'Carry, size, turn' }).click();
+  await page.mouse.move(...place(0.49, 0.53));
+  await page.mouse.down();
+  row(
+    `carried, ${count}`,
+    await watched(page, async () => {
+      for (let k = 1; k <= 60; k++) {
+        await page.mouse.move(...place(0.49 + 0.1 * Math.sin(k / 8), 0.53 + 0.1 * Math.sin(k / 5)));
+        await page.waitForTimeout(12);
+      }
+    }),
+  );
+  row(`let go of, ${count}`, await watched(page, () => page.mouse.up()));
+  await page.close();
+}
+
+async function hand() {
+  headOfFrames();
   for (const nodes of [1000, 10_000, 50_000]) {
     const page = await opened(await leaves(nodes), `leaves ${nodes}.png`);
     await isWorkedOut(page);
@@ -222,8 +265,9 @@ async function drop() {
 }
 
 try {
-  if (PART !== 'drop') await hand();
-  if (PART !== 'hand') await drop();
+  if (['all', 'hand'].includes(PART)) await hand();
+  if (['all', 'carry'].includes(PART)) await carry();
+  if (['all', 'drop'].includes(PART)) await drop();
 } finally {
   await browser.close();
   server.kill();

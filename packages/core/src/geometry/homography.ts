@@ -83,6 +83,13 @@ export function turned(angle: number): Homography {
   return [c, s, 0, -s, c, 0, 0, 0, 1];
 }
 
+/** A mirroring about the line through two places, which lie apart. */
+export function mirroredAbout(a: Point, b: Point): Homography {
+  const angle = 2 * Math.atan2(b.y - a.y, b.x - a.x);
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return [c, s, a.x - c * a.x - s * a.y, s, -c, a.y - s * a.x + c * a.y, 0, 0, 1];
+}
+
 /** A shift, after a scale of both axes about the origin. */
 export function scaledAndMoved(scaleX: number, scaleY: number, x: number, y: number): Homography {
   return [scaleX, 0, x, 0, scaleY, y, 0, 0, 1];

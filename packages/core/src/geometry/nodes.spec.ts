@@ -4,7 +4,8 @@ import type { Contour } from './contour';
 import { distancesBetween } from './distance';
 import { formContour } from './forms/form';
 import { signedArea } from './measure';
-import { nearestOn, nodesOf, withHandleAt, withNodeAt, withNodeIn, withSegmentAs } from './nodes';
+import { withRunAs } from './node-run';
+import { nearestOn, nodesOf, withHandleAt, withNodeAt, withNodeIn } from './nodes';
 import { splitSegment } from './segment';
 import { withoutNode } from './without-node';
 
@@ -98,9 +99,10 @@ describe('segments', () => {
   });
 
   it('become lines, and curves of the same form', () => {
-    expect(withSegmentAs(open, 1, 'line').segments[1]).toEqual({ kind: 'line', x: 80, y: 40 });
-    expect(worst(withSegmentAs(open, 0, 'cubic'), open)).toBeLessThan(1e-6);
-    expect(worst(withSegmentAs(open, 2, 'cubic'), open)).toBeLessThan(0.1);
+    expect(withRunAs(open, [1, 2], 'line').segments[1]).toEqual({ kind: 'line', x: 80, y: 40 });
+    expect(worst(withRunAs(open, [0, 1], 'cubic'), open)).toBeLessThan(1e-6);
+    expect(withRunAs(open, [1, 2], 'cubic')).toEqual(open);
+    expect(worst(withRunAs(open, [2, 3], 'cubic'), open)).toBeLessThan(0.1);
   });
 
   it('are found by the place nearest on them', () => {

@@ -1,6 +1,5 @@
-import { centredArc } from './arc';
-import type { Contour, Cubic, Point, Segment } from './contour';
-import { directionFrom, directionTo, pointOf, splitSegment } from './segment';
+import type { Contour, Point, Segment } from './contour';
+import { splitSegment } from './segment';
 
 /** A node of a contour: where it lies, and the handles of the curves that come to it and leave it. */
 export interface ContourNode extends Point {
@@ -91,50 +90,6 @@ export function withNodeIn(contour: Contour, number: number, share: number): Con
   return {
     ...contour,
     segments: segments.flatMap((segment, k) => (k === number ? splitSegment(from, segment, share) : segment)),
-  };
-}
-
-/** The contour with a segment as a straight line, or as a curve that is the same until its handles are moved. */
-export function withSegmentAs(contour: Contour, number: number, kind: 'line' | 'cubic'): Contour {
-  const { start, segments } = contour;
-  const from = number > 0 ? segments[number - 1] : start;
-  return {
-    ...contour,
-    segments: segments.map((segment, k) =>
-      k !== number || segment.kind === kind
-        ? segment
-        : kind === 'line'
-          ? { kind, ...pointOf(segment) }
-          : asCurve(pointOf(from), segment),
-    ),
-  };
-}
-
-/** A line as the same curve; an arc as the one cubic nearest to it. */
-function asCurve(from: Point, segment: Segment): Cubic {
-  const { x, y } = segment;
-  if (segment.kind === 'arc' && segment.bulge !== 0) {
-    const { radius, sweep } = centredArc(from, segment);
-    const reach = Math.abs((4 / 3) * Math.tan(sweep / 4)) * radius;
-    const [leaves, comes] = [directionFrom(from, segment), directionTo(from, segment)];
-    return {
-      kind: 'cubic',
-      x1: from.x + leaves.x * reach,
-      y1: from.y + leaves.y * reach,
-      x2: x - comes.x * reach,
-      y2: y - comes.y * reach,
-      x,
-      y,
-    };
-  }
-  return {
-    kind: 'cubic',
-    x1: from.x + (x - from.x) / 3,
-    y1: from.y + (y - from.y) / 3,
-    x2: x - (x - from.x) / 3,
-    y2: y - (y - from.y) / 3,
-    x,
-    y,
   };
 }
 

@@ -1,3 +1,4 @@
+import { affineContour } from './affine';
 import type { Contour, Point, Segment, Shape } from './contour';
 import { type Homography, isMirroring, mapPoint } from './homography';
 
@@ -41,10 +42,13 @@ export function placeShape(shape: Shape, placement: Placement): Shape {
 }
 
 /**
- * The contour with its nodes and handles taken elsewhere. That is the curve itself where the map keeps angles, and close to
- * it where it is nearly so; a map that mirrors turns arcs over.
+ * The contour taken elsewhere. Where the map keeps parallels that is the curve itself; where it does not, its nodes and handles
+ * are, which is close to it where the map nearly does. A map that mirrors turns arcs over.
  */
-export function mapContour({ start, segments, closed }: Contour, map: Homography): Contour {
+export function mapContour(contour: Contour, map: Homography): Contour {
+  const [a, b, c, d, e, f, g, h, i] = map;
+  if (g === 0 && h === 0 && i === 1) return affineContour(contour, [a, d, b, e, c, f]);
+  const { start, segments, closed } = contour;
   const sign = isMirroring(map, start) ? -1 : 1;
   return {
     start: mapPoint(map, start),

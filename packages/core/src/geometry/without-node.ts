@@ -19,24 +19,32 @@ export function withoutNode(contour: Contour, node: number): Contour | undefined
   if (!closed && node === segments.length) return { start, segments: segments.slice(0, -1), closed };
   const before = numberBefore(contour, node);
   const from = before > 0 ? segments[before - 1] : start;
-  const joined = oneFor(pointOf(from), segments[before], segments[node % segments.length]);
+  const joined = oneFor(pointOf(from), [segments[before], segments[node % segments.length]]);
   if (node > 0)
     return { start, segments: [...segments.slice(0, before), joined, ...segments.slice(node + 1)], closed };
   // The start itself goes: the contour begins at the next node.
   return { start: pointOf(segments[0]), segments: [...segments.slice(1, -1), joined], closed };
 }
 
-/** One segment as near as can be to two that follow one another. */
-function oneFor(from: Point, first: Segment, second: Segment): Segment {
-  const to = pointOf(second);
-  if (first.kind === 'line' && second.kind === 'line') return { kind: 'line', ...to };
-  const leaves = directionFrom(from, first);
-  const comes = directionTo(pointOf(first), second);
-  const places = [from, ...placesOn(from, first), ...placesOn(pointOf(first), second)];
+/** One segment as near as can be to several that follow one another: a line where all are. */
+function oneFor(from: Point, run: readonly Segment[]): Segment {
+  if (run.every(({ kind }) => kind === 'line')) return { kind: 'line', ...pointOf(run[run.length - 1]) };
+  return curveFor(from, run);
+}
+
+/** The one cubic nearest to segments that follow one another, with the directions they begin and end in. */
+export function curveFor(from: Point, run: readonly Segment[]): Cubic {
+  const last = run[run.length - 1];
+  const to = pointOf(last);
+  const ends = [from, ...run.map(pointOf)];
+  const leaves = directionFrom(from, run[0]);
+  const comes = directionTo(ends[run.length - 1], last);
+  const places = [from, ...run.flatMap((segment, k) => placesOn(ends[k], segment))];
   const { shares: begun, length: whole } = sharesAlong(places);
   let shares = begun;
-  let curve = wholeOf(from, first, second) ?? handled(from, to, leaves, comes, whole / 3, whole / 3);
-  if (first.kind === 'cubic' && second.kind === 'cubic') shares = parametersAt(from, curve, places);
+  const parts = run.length === 2 ? wholeOf(from, run[0], last) : undefined;
+  let curve = parts ?? handled(from, to, leaves, comes, whole / 3, whole / 3);
+  if (parts) shares = parametersAt(from, curve, places);
   for (let round = 0; round < ROUNDS; round++) {
     const [reach, back] = reaches(from, to, leaves, comes, places, shares);
     if (Math.min(reach, back) < whole / 100) break;
@@ -145,7 +153,7 @@ function reaches(
 }
 
 /** Places along a segment, its end last. */
-function placesOn(from: Point, segment: Segment): Point[] {
+export function placesOn(from: Point, segment: Segment): Point[] {
   return Array.from({ length: LOOKED_AT }, (_, k) =>
     k + 1 === LOOKED_AT ? pointOf(segment) : pointOf(splitSegment(from, segment, (k + 1) / LOOKED_AT)[0]),
   );

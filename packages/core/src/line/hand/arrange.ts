@@ -42,6 +42,12 @@ export function spreadOut(boxes: readonly Box[], along: 'across' | 'down'): Poin
   return moves;
 }
 
+/** By how much something has to turn so that its longer axis runs as another does, the shorter way round: radians, clockwise on screen. */
+export function turnToParallel(own: number, other: number): number {
+  const by = other - own;
+  return by - Math.PI * Math.round(by / Math.PI);
+}
+
 /** How far the second of two things has to go so that the middles of both are so far apart, the way they lie. */
 export function apartBy([stays, goes]: readonly [Box, Box], distance: number): Point {
   const [dx, dy] = [middleX(goes) - middleX(stays), middleY(goes) - middleY(stays)];

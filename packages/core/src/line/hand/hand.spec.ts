@@ -27,7 +27,8 @@ import {
 import { foundAgain } from './anchor';
 import { combinedShapes, shapesOf, standFor } from './combine';
 import { type Hand, coloursWith, contourOf, isWhole, keptContour } from './hand';
-import { pickBy, pickInBox, pickInLoop, pickLike, pickSmaller } from './picks';
+import { turnToParallel } from './arrange';
+import { pickBy, pickCrossed, pickInBox, pickInLoop, pickLike, pickSame, pickSmaller } from './picks';
 import { replayHand, tracedAnchor } from './replay';
 
 const ring = (x: number, y: number, radius: number, hole = 0): Shape => ({
@@ -304,5 +305,28 @@ describe('picking', () => {
     expect(pickLike(traced, traced.ids[0], true)).toEqual(ids([0, 3]));
     expect(pickLike(traced, traced.ids[0], false)).toEqual(ids([0, 2, 3, 6]));
     expect(pickLike(traced, 999, true).size).toBe(0);
+  });
+
+  it('goes by a line across, by plate and by pen', () => {
+    // Across the first ring, its hole and the dot in it, and the second ring's rim alone.
+    expect(pickCrossed(traced, { x: 0, y: 60 }, { x: 170, y: 60 })).toEqual(ids([0, 1, 2, 3]));
+    expect(pickCrossed(traced, { x: 40, y: 52 }, { x: 80, y: 52 })).toEqual(ids([2]));
+    expect(pickCrossed(traced, { x: 0, y: 0 }, { x: 300, y: 0 }).size).toBe(0);
+    const drawn = packPaths([
+      { ...ring(20, 20, 5), plate: 0 },
+      { ...ring(50, 20, 5), plate: 1 },
+      { ...ring(80, 20, 5), plate: 0, pen: 3 },
+      { ...ring(110, 20, 5), pen: 3.1 },
+    ]);
+    expect(pickSame(drawn, drawn.ids[0], 'plate')).toEqual(new Set([drawn.ids[0], drawn.ids[2]]));
+    expect(pickSame(drawn, drawn.ids[0], 'pen')).toEqual(new Set([drawn.ids[0], drawn.ids[1]]));
+    expect(pickSame(drawn, drawn.ids[2], 'pen')).toEqual(new Set([drawn.ids[2], drawn.ids[3]]));
+    expect(pickSame(drawn, 999, 'plate').size).toBe(0);
+  });
+
+  it('axes are brought parallel the shorter way round', () => {
+    expect(turnToParallel(0.1, 0.4)).toBeCloseTo(0.3);
+    expect(turnToParallel(-1.5, 1.5)).toBeCloseTo(3 - Math.PI);
+    expect(turnToParallel(0.2, 0.2 + Math.PI)).toBeCloseTo(0);
   });
 });

@@ -5,7 +5,10 @@ import {
   type Box,
   type Homography,
   type PathSet,
+  type Point,
+  axesOf,
   boxHeight,
+  boxOfPoints,
   boxWidth,
   contourAt,
   contourLength,
@@ -27,6 +30,7 @@ const ROUGH = 0.1;
 /** How far figures of the same form, and sizes that are the same, may be apart, as shares. */
 const SAME_FORM = 0.06;
 const SAME_SIZE = 0.03;
+const SAME_PEN = 0.15;
 
 const all = (set: PathSet) => Array.from(set.ids.keys());
 const isHole = (set: PathSet, k: number) => (set.flags[k] & HOLE) !== 0;
@@ -84,6 +88,45 @@ export function pickInLoop(set: PathSet, loop: readonly number[]): Set<number> {
       return true;
     }),
   );
+}
+
+/** Ids of the contours that a straight line from one place to another crosses. */
+export function pickCrossed(set: PathSet, from: Point, to: Point): Set<number> {
+  const box = boxOfPoints(Float64Array.of(from.x, from.y, to.x, to.y));
+  /** On which side of the line through two places a third lies. */
+  const side = (ax: number, ay: number, bx: number, by: number, x: number, y: number) =>
+    Math.sign((bx - ax) * (y - ay) - (by - ay) * (x - ax));
+  const isCrossed = (ax: number, ay: number, bx: number, by: number) =>
+    side(from.x, from.y, to.x, to.y, ax, ay) !== side(from.x, from.y, to.x, to.y, bx, by) &&
+    side(ax, ay, bx, by, from.x, from.y) !== side(ax, ay, bx, by, to.x, to.y);
+  return idsOf(
+    set,
+    all(set).filter((k) => {
+      const own = originAt(set, k).box;
+      if (own.left > box.right || own.right < box.left || own.top > box.bottom || own.bottom < box.top)
+        return false;
+      const points = flatten(contourAt(set, k), ROUGH);
+      const size = points.length;
+      for (let i = (set.flags[k] & CLOSED) !== 0 ? 0 : 2; i < size; i += 2) {
+        const before = (i + size - 2) % size;
+        if (isCrossed(points[before], points[before + 1], points[i], points[i + 1])) return true;
+      }
+      return false;
+    }),
+  );
+}
+
+/** Ids of the contours in the same plate as one, or drawn with the same pen, where areas have none. */
+export function pickSame(set: PathSet, id: number, what: 'plate' | 'pen'): Set<number> {
+  const k = set.ids.indexOf(id);
+  if (k < 0) return new Set();
+  const { plates, pens } = set;
+  const isSame: Record<typeof what, (other: number) => boolean> = {
+    plate: (other) => plates[other] === plates[k],
+    pen: (other) =>
+      Number.isNaN(pens[k]) ? Number.isNaN(pens[other]) : alike(pens[other], pens[k], SAME_PEN),
+  };
+  return idsOf(set, all(set).filter(isSame[what]));
 }
 
 /** Ids of the contours of the same form as one, at any turn; of any size, or of the same. */
@@ -177,31 +220,10 @@ function formOf(set: PathSet, k: number): { length: number; compactness: number;
   const contour = contourAt(set, k);
   const { box, area } = originAt(set, k);
   const length = contourLength(contour);
-  const points = flatten(contour, Math.max(1e-3, FLAT * Math.max(boxWidth(box), boxHeight(box))));
+  const { long, short } = axesOf(contour, Math.max(1e-3, FLAT * Math.max(boxWidth(box), boxHeight(box))));
   return {
     length,
     compactness: (4 * Math.PI * Math.abs(area)) / (length * length),
-    slenderness: slendernessOf(points),
+    slenderness: long > 0 ? short / long : 0,
   };
-}
-
-/** The shorter over the longer axis of the ellipse with a line's second moments, taken along the line. */
-function slendernessOf(points: Float64Array): number {
-  let [sum, x1, y1, xx, xy, yy] = [0, 0, 0, 0, 0, 0];
-  for (let i = 0; i + 3 < points.length; i += 2) {
-    const [dx, dy] = [points[i + 2] - points[i], points[i + 3] - points[i + 1]];
-    const weight = Math.hypot(dx, dy);
-    const [x, y] = [points[i] + dx / 2, points[i + 1] + dy / 2];
-    sum += weight;
-    x1 += weight * x;
-    y1 += weight * y;
-    xx += weight * x * x;
-    xy += weight * x * y;
-    yy += weight * y * y;
-  }
-  if (sum === 0) return 0;
-  const [a, b, c] = [xx / sum - (x1 / sum) ** 2, xy / sum - (x1 * y1) / sum ** 2, yy / sum - (y1 / sum) ** 2];
-  const root = Math.hypot((a - c) / 2, b);
-  const [long, short] = [(a + c) / 2 + root, Math.max(0, (a + c) / 2 - root)];
-  return long > 0 ? Math.sqrt(short / long) : 0;
 }

@@ -40,6 +40,7 @@ export class BenchHand {
   /** Has the tool follow the pointer over a scene. */
   follow(scene: BenchScene): void {
     scene.stage.on('pointerdown', ({ evt }) => {
+      this.tools.hold(evt);
       if (evt.pointerType === 'touch') {
         this.touch(scene, evt);
         return;
@@ -48,6 +49,7 @@ export class BenchHand {
       if (at && this.tools.active()) this.comeDown(evt, at);
     });
     scene.stage.on('pointermove', ({ evt }) => {
+      this.tools.hold(evt);
       if (evt.pointerType === 'touch' && this.slide(scene, evt)) return;
       if (this.pulledFrom) {
         this.state.pan(evt.clientX - this.pulledFrom.x, evt.clientY - this.pulledFrom.y);
@@ -144,6 +146,7 @@ export class BenchHand {
     const tool = this.tools.active();
     const ground = this.tools.ground();
     if (!tool || !ground) return false;
+    this.tools.hold(event);
     const at = this.tools.crosshair() ?? { x: ground.width / 2, y: ground.height / 2 };
     const step = (event.shiftKey ? 20 : 2) / this.state.eye().scale;
     const move = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];

@@ -3,6 +3,8 @@ import type { Overlay, OverlayLine } from './tools/tool';
 
 /** Half the size of a grip on screen, and how near to it a press counts as on it, in screen pixels. */
 const GRIP = 6;
+/** How dense ink is shown that is about to be there. */
+const FILLED = 0.35;
 export const GRIP_REACH = 16;
 
 /** Draws what a tool lays over the bench; `pixel` is a screen pixel in picture coordinates. */
@@ -54,7 +56,7 @@ export function drawGhosts(
 
 function drawOverlayLine(
   context: CanvasRenderingContext2D,
-  { points, closed, pen, tone = 'accent' }: OverlayLine,
+  { points, closed, pen, tone = 'accent', fills }: OverlayLine,
   pixel: number,
 ): void {
   if (points.length < 2) return;
@@ -63,6 +65,12 @@ function drawOverlayLine(
   for (let k = 2; k < points.length; k += 2) context.lineTo(points[k], points[k + 1]);
   if (points.length === 2) context.lineTo(points[0], points[1]);
   if (closed) context.closePath();
+  if (fills) {
+    context.globalAlpha = FILLED;
+    context.fillStyle = COLOURS.ink;
+    context.fill();
+    context.globalAlpha = 1;
+  }
   context.lineCap = 'round';
   context.lineJoin = 'round';
   if (pen) {

@@ -9,6 +9,7 @@ import {
   type HandPart,
   type Homography,
   type PathSet,
+  type Point,
   addContours,
   boxOfPoints,
   changeContours,
@@ -21,6 +22,7 @@ import {
   dropContours,
   inverted,
   mapContour,
+  mapPoint,
   moveContours,
   originAt,
   pickParts,
@@ -66,6 +68,15 @@ export class PathHand {
   readonly box = computed((): Box | undefined => {
     const paths = this.ground()?.paths;
     return paths && boxAround(paths, this.numbers());
+  });
+  /** The point of the hand's own that things turn about, in source pixels. */
+  private readonly ownPin = signal<Point | undefined>(undefined);
+  readonly hasOwnPin = computed(() => this.ownPin() !== undefined);
+  /** The point that what is picked is turned, mirrored and sized about, in pixels of the paths: its middle where none was set. */
+  readonly pin = computed((): Point | undefined => {
+    const [own, box, ground] = [this.ownPin(), this.box(), this.ground()];
+    if (own && ground) return mapPoint(inverted(ground.toSource), own);
+    return box && { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
   });
   private readonly clicked = signal<number | undefined>(undefined);
   /** Number of the contour that was clicked last, or is picked alone. */
@@ -114,10 +125,17 @@ export class PathHand {
     return this.state.stage() === 'line' && this.numbers().length > 0;
   }
 
+  /** What is picked turns about a point from now on, in pixels of the paths; about its middle again where there is none. */
+  setPin(at: Point | undefined): void {
+    const ground = this.ground();
+    this.ownPin.set(at && ground && mapPoint(ground.toSource, at));
+  }
+
   /** Picks a contour, an outer one with its holes; `more` keeps what is picked already. */
   pick(id: number | undefined, more: boolean): void {
     const paths = this.ground()?.paths;
     const before = this.state.picked();
+    if (!more) this.setPin(undefined);
     if (id === undefined || !paths) {
       if (!more) this.state.picked.set(new Set());
       return;
@@ -135,6 +153,7 @@ export class PathHand {
 
   /** Picks what a rule finds; that it finds nothing is told. */
   choose(ids: ReadonlySet<number>): void {
+    this.setPin(undefined);
     this.state.picked.set(ids);
     if (ids.size === 0)
       this.work.tell(
@@ -165,14 +184,11 @@ export class PathHand {
     this.act(does, (hand, ground, numbers) => moveContours(hand, ground, numbers, map));
   }
 
-  /** The same about the middle of what is picked. */
+  /** The same about the middle of what is picked, or the point that was set. */
   moveAbout(does: string, map: Homography): void {
-    this.act(does, (hand, ground, numbers) => {
-      const { left, top, right, bottom } = boxAround(ground.paths, numbers) as Box;
-      const [x, y] = [(left + right) / 2, (top + bottom) / 2];
-      const about = composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y)));
-      return moveContours(hand, ground, numbers, about);
-    });
+    this.act(does, (hand, ground, numbers) =>
+      moveContours(hand, ground, numbers, about(this.pin() as Point, map)),
+    );
   }
 
   /** What is picked goes to the plate of a colour. */
@@ -281,6 +297,10 @@ export class PathHand {
     }
   }
 }
+
+/** A map as it is about a place instead of the origin. */
+export const about = ({ x, y }: Point, map: Homography): Homography =>
+  composed(scaledAndMoved(1, 1, x, y), composed(map, scaledAndMoved(1, 1, -x, -y)));
 
 /** What was done to so many contours. */
 export const saying = (count: number, does: string) =>

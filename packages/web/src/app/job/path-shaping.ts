@@ -5,21 +5,28 @@ import {
   type Contour,
   HOLE,
   type HandPart,
+  type Homography,
   type MadeContour,
   type PathSet,
   type Point,
   type Reshaping,
+  axesOf,
+  boxHeight,
+  boxWidth,
   contourAt,
   copyContours,
   givenShapes,
+  mirroredAbout,
   moveContours,
   scaledAndMoved,
   shapesOf,
   standFor,
+  turnToParallel,
+  turned,
 } from '@drelk/core';
 import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';
-import { PathHand, boxAround, saying } from './path-hand';
+import { PathHand, about, boxAround, saying } from './path-hand';
 import { Workbench } from './workbench';
 
 /** What an arrow key moves, in millimetres: a tenth of one, or a 64th of an inch. */
@@ -30,6 +37,8 @@ const NUDGES = [
   { key: 'ArrowUp', x: 0, y: -1 },
   { key: 'ArrowDown', x: 0, y: 1 },
 ];
+/** How closely contours are followed for their axes, as a share of their size. */
+const AXES = 1e-3;
 /** What becomes of shapes, said afterwards. */
 const COMBINED: Record<Combining, string> = {
   unite: 'united',
@@ -108,38 +117,106 @@ export class PathShaping {
     });
   }
 
-  /** Each shape that is picked goes a way of its own, by the boxes of all; the one that was clicked last is named. */
-  moveEach(does: string, ways: (boxes: Box[], clicked: number) => Point[]): void {
+  /** Each thing that is picked is taken elsewhere by a map of its own; the one that was clicked last is named. */
+  private mapEach(
+    does: string,
+    ways: (things: Thing[], clicked: number) => (Homography | undefined)[],
+  ): void {
     this.hand.act(does, (hand, ground, numbers) => {
-      const groups = groupsOf(ground.paths, numbers);
-      const chosen = this.hand.chosen();
-      const clicked = groups.findIndex((group) => chosen !== undefined && group.includes(chosen));
-      const moves = ways(
-        groups.map((group) => boxAround(ground.paths, group) as Box),
-        Math.max(0, clicked),
-      );
-      return groups.flatMap((group, n) => {
-        const { x, y } = moves[n];
-        const stays = x === 0 && y === 0;
-        return stays
-          ? partsThere(ground.paths, group)
-          : moveContours(hand, ground, group, scaledAndMoved(1, 1, x, y));
+      const things = groupsOf(ground.paths, numbers).map((group): Thing => {
+        const outer = contourAt(ground.paths, group[0]);
+        return { numbers: group, box: boxAround(ground.paths, group) as Box, outer };
       });
+      const chosen = this.hand.chosen();
+      const clicked = things.findIndex(({ numbers: own }) => chosen !== undefined && own.includes(chosen));
+      const maps = ways(things, Math.max(0, clicked));
+      return things.flatMap(({ numbers: own }, n) => {
+        const map = maps[n];
+        return map ? moveContours(hand, ground, own, map) : partsThere(ground.paths, own);
+      });
+    });
+  }
+
+  /** Each thing that is picked goes a way of its own, by the boxes of all. */
+  moveEach(does: string, ways: (boxes: Box[], clicked: number) => Point[]): void {
+    this.mapEach(does, (things, clicked) =>
+      ways(
+        things.map(({ box }) => box),
+        clicked,
+      ).map(({ x, y }) => (x === 0 && y === 0 ? undefined : scaledAndMoved(1, 1, x, y))),
+    );
+  }
+
+  /** Each turns about its middle so that its longer axis runs as that of the one that was clicked last. */
+  turnParallel(): void {
+    this.mapEach('made parallel', (things, clicked) => {
+      const axes = things.map(({ outer, box }) =>
+        axesOf(outer, AXES * Math.max(boxWidth(box), boxHeight(box))),
+      );
+      return things.map(({ box }, n) => {
+        const by = turnToParallel(axes[n].angle, axes[clicked].angle);
+        return n === clicked || by === 0 ? undefined : about(middleOf(box), turned(-by));
+      });
+    });
+  }
+
+  /** Each is sized about its middle so that its longer side is as long as that of the one that was clicked last. */
+  makeEqual(): void {
+    this.mapEach('made as large', (things, clicked) => {
+      const sizes = things.map(({ box }) => Math.max(boxWidth(box), boxHeight(box)));
+      return things.map(({ box }, n) => {
+        const factor = sizes[clicked] / sizes[n];
+        return n === clicked || !Number.isFinite(factor)
+          ? undefined
+          : about(middleOf(box), scaledAndMoved(factor, factor, 0, 0));
+      });
+    });
+  }
+
+  /** A mirrored copy: about the point that was set, else the middle of the outline that what is picked lies in, else its own side. */
+  copyMirrored(along: 'across' | 'down'): void {
+    this.hand.act('copied, mirrored', (hand, ground, numbers) => {
+      const box = boxAround(ground.paths, numbers) as Box;
+      const around = outlineAround(ground.paths, numbers);
+      const middle = this.hand.hasOwnPin()
+        ? (this.hand.pin() as Point)
+        : around === undefined
+          ? { x: box.right, y: box.bottom }
+          : middleOf(boxAround(ground.paths, [around]) as Box);
+      const map = along === 'across' ? scaledAndMoved(-1, 1, 0, 0) : scaledAndMoved(1, -1, 0, 0);
+      return copyContours(hand, ground, numbers, about(middle, map));
+    });
+  }
+
+  /** The straight line that was clicked last, and what else is picked: there is something to mirror about it. */
+  readonly axis = computed((): { from: Point; to: Point; numbers: number[] } | undefined => {
+    const paths = this.hand.ground()?.paths;
+    const chosen = this.hand.chosen();
+    const numbers = this.hand.numbers().filter((k) => k !== chosen);
+    if (!paths || chosen === undefined || numbers.length === 0) return undefined;
+    const { start, segments, closed } = contourAt(paths, chosen);
+    return !closed && segments.length === 1 && segments[0].kind === 'line'
+      ? { from: start, to: segments[0], numbers }
+      : undefined;
+  });
+
+  /** A copy of what else is picked, mirrored about the straight line that was clicked last. */
+  copyMirroredAboutLine(): void {
+    this.hand.act('copied, mirrored about a line', (hand, ground) => {
+      const axis = this.axis();
+      return axis ? copyContours(hand, ground, axis.numbers, mirroredAbout(axis.from, axis.to)) : [];
     });
   }
 
   /** What is picked, all of it together, goes to the middle of the outline it lies in. */
   centreInOutline(): void {
     this.hand.act('centred in the outline', (hand, ground, numbers) => {
-      const { shapes, flags } = ground.paths;
-      const around = Array.from(shapes.keys()).find(
-        (k) => shapes[k] === shapes[numbers[0]] && (flags[k] & HOLE) === 0,
-      );
+      const around = outlineAround(ground.paths, numbers);
       if (around === undefined) return [];
-      const [own, outline] = [numbers, [around]].map((some) => boxAround(ground.paths, some) as Box);
-      const x = (outline.left + outline.right - own.left - own.right) / 2;
-      const y = (outline.top + outline.bottom - own.top - own.bottom) / 2;
-      return moveContours(hand, ground, numbers, scaledAndMoved(1, 1, x, y));
+      const [own, outline] = [numbers, [around]].map((some) =>
+        middleOf(boxAround(ground.paths, some) as Box),
+      );
+      return moveContours(hand, ground, numbers, scaledAndMoved(1, 1, outline.x - own.x, outline.y - own.y));
     });
   }
 
@@ -193,6 +270,25 @@ export class PathShaping {
     return { ground: this.hand.ground(), numbers: this.hand.numbers() };
   }
 }
+
+/** Contours that go together, the box around them, and the first of them. */
+interface Thing {
+  numbers: number[];
+  box: Box;
+  outer: Contour;
+}
+
+/** The outer contour of the shape that holes are of; undefined where they are not all holes of one. */
+function outlineAround({ shapes, flags }: PathSet, numbers: readonly number[]): number | undefined {
+  const [shape] = numbers.map((k) => shapes[k]);
+  if (!numbers.every((k) => shapes[k] === shape && (flags[k] & HOLE) !== 0)) return undefined;
+  return Array.from(shapes.keys()).find((k) => shapes[k] === shape && (flags[k] & HOLE) === 0);
+}
+
+const middleOf = ({ left, top, right, bottom }: Box): Point => ({
+  x: (left + right) / 2,
+  y: (top + bottom) / 2,
+});
 
 /** Contours that go together: those of a shape, or each by itself where all are of one. */
 function groupsOf({ shapes }: PathSet, numbers: readonly number[]): number[][] {

@@ -3,7 +3,9 @@ import { DrelkError, arcThrough, flatten } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
+import { Clinging } from './clinging';
 import { penOf } from './draw-tools';
+import type { ToolBox } from './tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from './tool';
 
 /** How closely the arc that is being drawn is followed, in pixels. */
@@ -28,23 +30,32 @@ export class DrawArcTool implements Tool {
   });
   private readonly points = signal<readonly Place[]>([]);
   private readonly at = signal<readonly [Place] | undefined>(undefined);
+  private readonly clinging: Clinging;
 
   constructor(
     private readonly hand: PathHand,
     private readonly work: Workbench,
-  ) {}
+    tools: ToolBox,
+  ) {
+    this.clinging = new Clinging(hand, work, tools);
+  }
+
+  aim(at: Place): void {
+    this.clinging.aim(at);
+    this.at.set([this.clinging.place(at, this.points())]);
+  }
 
   press(at: Place): void {
-    this.at.set([at]);
+    this.aim(at);
   }
 
   move(at: Place): void {
-    this.at.set([at]);
+    this.aim(at);
   }
 
   release(at: Place): void {
     this.at.set(undefined);
-    const points = [...this.points(), at];
+    const points = [...this.points(), this.clinging.place(at, this.points())];
     if (points.length < 3) {
       this.points.set(points);
       return;

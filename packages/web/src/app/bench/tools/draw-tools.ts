@@ -1,19 +1,11 @@
 import { computed, signal } from '@angular/core';
-import {
-  type Contour,
-  type FormKind,
-  ORIGIN,
-  PLACES,
-  type PathSet,
-  type Segment,
-  flatten,
-  formContour,
-  splineThrough,
-} from '@drelk/core';
+import { type Contour, type FormKind, type Segment, flatten, formContour, splineThrough } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
+import { Clinging, isNearOnScreen } from './clinging';
 import { Pulled } from './pulled';
+import type { ToolBox } from './tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from './tool';
 
 /** Forms that are drawn by pulling. */
@@ -39,17 +31,34 @@ export class DrawFormTool extends Pulled implements Tool {
   readonly overlay = computed((): Overlay => {
     const contour = this.contour();
     return contour
-      ? { lines: [{ points: [...flatten(contour, FLAT)], closed: true }], grips: [] }
+      ? { lines: [{ points: [...flatten(contour, FLAT)], closed: true, fills: true }], grips: [] }
       : NO_OVERLAY;
   });
+
+  private readonly clinging: Clinging;
 
   constructor(
     private readonly kind: DrawnForm,
     private readonly hand: PathHand,
+    work: Workbench,
+    tools: ToolBox,
   ) {
     super();
     this.id = `draw-${kind}`;
     this.says = SAYS[kind];
+    this.clinging = new Clinging(hand, work, tools);
+  }
+
+  aim(at: Place): void {
+    this.clinging.aim(at);
+  }
+
+  override press(at: Place): void {
+    super.press(this.clinging.place(at));
+  }
+
+  override move(at: Place): void {
+    super.move(this.clinging.place(at));
   }
 
   release(at: Place): void {
@@ -86,13 +95,10 @@ export class DrawFormTool extends Pulled implements Tool {
   }
 }
 
-/** Places on screen nearer than this cling to a node; a run ends at its own ends. */
-const CLINGS = 8;
-
 /** What goes from click to click: straight lines, or one smooth curve. */
 export type DrawnRun = 'run' | 'curve';
 const RUN_SAYS: Record<DrawnRun, string> = {
-  run: 'Click from corner to corner; the first one again closes the run, the last one again ends it. Places cling to nodes.',
+  run: 'Click from corner to corner; the first one again closes the run, the last one again ends it. Places cling; with Alt they do not.',
   curve:
     'Click places that the curve is to go through; the first one again closes it, the last one again ends it.',
 };
@@ -100,50 +106,59 @@ const RUN_SAYS: Record<DrawnRun, string> = {
 /** Draws from click to click: closed where the first place is clicked again, ended where the last is. */
 export class DrawRunTool implements Tool {
   readonly id: string;
-  readonly says: string;
   readonly ground = 'result' as const;
   readonly loupe = true;
   readonly overlay = computed((): Overlay => {
     const points = this.points();
     const at = this.at();
     if (points.length === 0) return NO_OVERLAY;
-    const [first] = points;
-    const closes = at !== undefined && points.length > 2 && this.isNear(at, first);
+    const closes = this.closesAt(at);
     const all = at && !closes ? [...points, at] : points;
     const contour = this.through(all, closes);
     return {
-      lines: contour ? [{ points: [...flatten(contour, FLAT)], closed: closes }] : [],
+      lines: contour ? [{ points: [...flatten(contour, FLAT)], closed: closes, fills: closes }] : [],
       grips: points.map((place, k) => ({ ...place, name: `Corner ${k + 1}` })),
     };
   });
   private readonly points = signal<readonly Place[]>([]);
   private readonly at = signal<Place | undefined>(undefined);
+  private readonly clinging: Clinging;
 
   constructor(
     private readonly kind: DrawnRun,
     private readonly hand: PathHand,
     private readonly work: Workbench,
+    tools: ToolBox,
   ) {
     this.id = `draw-${kind}`;
-    this.says = RUN_SAYS[kind];
+    this.clinging = new Clinging(hand, work, tools);
+  }
+
+  get says(): string {
+    return this.closesAt(this.at()) ? 'A click closes it: what is inside becomes ink.' : RUN_SAYS[this.kind];
+  }
+
+  aim(at: Place): void {
+    this.clinging.aim(at);
+    this.at.set(this.clinging.place(at, this.points()));
   }
 
   press(at: Place): void {
-    this.at.set(this.clung(at));
+    this.aim(at);
   }
 
   move(at: Place): void {
-    this.at.set(this.clung(at));
+    this.aim(at);
   }
 
   release(at: Place): void {
-    const place = this.clung(at);
     const points = this.points();
+    const place = this.clinging.place(at, points);
+    const last = points[points.length - 1] as Place | undefined;
     this.at.set(undefined);
-    if (points.length > 2 && this.isNear(place, points[0])) this.finish(points, true);
-    else if (points.length > 1 && this.isNear(place, points[points.length - 1])) this.finish(points, false);
-    else if (points.length === 0 || !this.isNear(place, points[points.length - 1]))
-      this.points.set([...points, place]);
+    if (this.closesAt(place)) this.finish(points, true);
+    else if (!last || !isNearOnScreen(place, last, this.work)) this.points.set([...points, place]);
+    else if (points.length > 1) this.finish(points, false);
   }
 
   forget(): void {
@@ -172,36 +187,12 @@ export class DrawRunTool implements Tool {
     return { start: { x: points[0].x, y: points[0].y }, segments, closed };
   }
 
-  private isNear(a: Place, b: Place): boolean {
-    return Math.hypot(a.x - b.x, a.y - b.y) * this.work.bench.eye().scale <= CLINGS;
-  }
-
-  /** The nearest of the run's own corners and the nodes of the paths, where one is near. */
-  private clung(at: Place): Place {
-    const paths = this.hand.ground()?.paths;
-    const reach = CLINGS / this.work.bench.eye().scale;
-    let best: Place = at;
-    let least = reach;
-    const look = (x: number, y: number) => {
-      const far = Math.hypot(x - at.x, y - at.y);
-      if (far <= least) [least, best] = [far, { x, y }];
-    };
-    for (const { x, y } of this.points()) look(x, y);
-    if (paths) eachNodeNear(paths, at, reach, look);
-    return best;
+  /** Whether a click here would close the run. */
+  private closesAt(at: Place | undefined): boolean {
+    const points = this.points();
+    return at !== undefined && points.length > 2 && isNearOnScreen(at, points[0], this.work);
   }
 }
 
 /** The pen that lines are drawn with: the picture's own strokes are so wide. */
 export const penOf = (work: Workbench): number => work.view()?.traced?.ink.strokeWidth ?? 1;
-
-/** Nodes of the contours whose boxes reach a place. */
-function eachNodeNear(paths: PathSet, at: Place, reach: number, visit: (x: number, y: number) => void): void {
-  for (let k = 0; k < paths.ids.length; k++) {
-    const [x, y, left, top, right, bottom] = paths.origins.subarray(ORIGIN * k, ORIGIN * (k + 1));
-    if (at.x < left - reach || at.x > right + reach || at.y < top - reach || at.y > bottom + reach) continue;
-    visit(x, y);
-    for (let n = paths.starts[k]; n < paths.starts[k + 1]; n++)
-      visit(paths.places[PLACES * n + 4], paths.places[PLACES * n + 5]);
-  }
-}

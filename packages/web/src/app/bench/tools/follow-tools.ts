@@ -3,13 +3,11 @@ import type { FollowedRun } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
+import { CLINGS, isNearOnScreen } from './clinging';
 import { penOf } from './draw-tools';
 import { NO_OVERLAY, type Overlay, type Tool } from './tool';
 import type { ToolBox } from './tool-box';
 import { Trail } from './trail';
-
-/** Clicks cling to edges this near on screen; a run ends at its own ends, in pixels. */
-const CLINGS = 8;
 
 /** A place that was clicked, and the way there from the one before, x and y in turn. */
 interface Anchor extends Place {
@@ -19,8 +17,6 @@ interface Anchor extends Place {
 /** Draws along the picture's edges: the run between two clicks clings to the cheapest way from edge to edge. */
 export class FollowEdgeTool implements Tool {
   readonly id = 'follow-edge';
-  readonly says =
-    'Click along an edge: the line clings to it. The first place again closes it, the last one again ends it.';
   readonly ground = 'result' as const;
   readonly loupe = true;
   readonly overlay = computed((): Overlay => {
@@ -33,7 +29,7 @@ export class FollowEdgeTool implements Tool {
         {
           points: [...done, ...(this.ahead()?.points ?? [])],
           closed: closes,
-          tone: closes ? 'ink' : 'accent',
+          fills: closes,
         },
       ],
       grips: anchors.map(({ x, y }, k) => ({ x, y, name: `Place ${k + 1}` })),
@@ -55,6 +51,12 @@ export class FollowEdgeTool implements Tool {
     private readonly hand: PathHand,
     private readonly work: Workbench,
   ) {}
+
+  get says(): string {
+    return this.closes()
+      ? 'A click closes it: what is inside becomes ink.'
+      : 'Click along an edge: the line clings to it. The first place again closes it, the last one again ends it.';
+  }
 
   /** The hand is over a place: the run there is shown as soon as it is known, always that of the newest place. */
   aim(at: Place): void {
@@ -145,7 +147,7 @@ export class FollowEdgeTool implements Tool {
   }
 
   private isNear(a: Place, b: Place): boolean {
-    return Math.hypot(a.x - b.x, a.y - b.y) * this.work.bench.eye().scale <= CLINGS;
+    return isNearOnScreen(a, b, this.work);
   }
 }
 
@@ -170,8 +172,7 @@ export class FreehandTool extends Trail implements Tool {
     this.forget();
     if (points.length < 8) return;
     const [x, y] = points.slice(-2);
-    const near = CLINGS / this.work.bench.eye().scale;
-    const closed = Math.hypot(x - points[0], y - points[1]) < near;
+    const closed = isNearOnScreen({ x, y }, { x: points[0], y: points[1] }, this.work);
     void drawFollowed(points, closed, 'A line drawn by hand', this.hand, this.work);
   }
 }

@@ -5,6 +5,7 @@ import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';
 import { DrawFormTool, DrawRunTool } from './draw-tools';
 import { NodesTool } from './nodes-tool';
+import { ToolBox } from './tool-box';
 
 const square = {
   start: { x: 10, y: 10 },
@@ -26,7 +27,7 @@ function work() {
   const hand = TestBed.inject(PathHand);
   const made = () =>
     Object.values(fake.store.document()?.line.hand ?? {}).flatMap(({ contours }) => contours);
-  return { ...fake, hand, made };
+  return { ...fake, hand, made, tools: TestBed.inject(ToolBox) };
 }
 
 describe('drawing', () => {
@@ -35,8 +36,8 @@ describe('drawing', () => {
     ['rectangle', { kind: 'rectangle', width: 40, height: 15 }],
     ['slot', { kind: 'slot', width: 40, height: 15 }],
   ] as const)('a %s is pulled open', (kind, wanted) => {
-    const { hand, made, store } = work();
-    const tool = new DrawFormTool(kind, hand);
+    const { hand, made, store, work: bench, tools } = work();
+    const tool = new DrawFormTool(kind, hand, bench, tools);
     tool.press({ x: 200, y: 100 });
     const to = kind === 'circle' ? { x: 220, y: 115 } : { x: 240, y: 115 };
     tool.move(to);
@@ -50,9 +51,9 @@ describe('drawing', () => {
   });
 
   it('what was hardly pulled is nothing', () => {
-    const { hand, store } = work();
+    const { hand, store, work: bench, tools } = work();
     for (const kind of ['circle', 'rectangle', 'slot'] as const) {
-      const tool = new DrawFormTool(kind, hand);
+      const tool = new DrawFormTool(kind, hand, bench, tools);
       tool.press({ x: 5, y: 5 });
       tool.release({ x: 5.5, y: 5.5 });
     }
@@ -60,8 +61,8 @@ describe('drawing', () => {
   });
 
   it('a run closes at its first place, ends at its last, and clings to nodes', () => {
-    const { hand, made, work: bench } = work();
-    const tool = new DrawRunTool('run', hand, bench);
+    const { hand, made, work: bench, tools } = work();
+    const tool = new DrawRunTool('run', hand, bench, tools);
     const click = (x: number, y: number) => {
       tool.press({ x, y });
       tool.release({ x, y });
@@ -86,11 +87,53 @@ describe('drawing', () => {
   });
 });
 
+describe('clinging', () => {
+  it('goes to the picture’s edge, level with the place before, and not at all while it is let go of', async () => {
+    const { hand, made, work: bench, tools, engine } = work();
+    engine.ask.mockImplementation((call: string, { to }: { to: { x: number; y: number } }) =>
+      Promise.resolve(call === 'edge' ? { at: { x: to.x + 1.25, y: to.y } } : undefined),
+    );
+    const tool = new DrawRunTool('run', hand, bench, tools);
+    tool.aim({ x: 200, y: 100 });
+    await Promise.resolve();
+    await Promise.resolve();
+    tool.release({ x: 200, y: 100 });
+    // Far from what was asked about, the answer does not count.
+    tool.release({ x: 260, y: 103 });
+    tools.hold({ altKey: true, shiftKey: false });
+    tool.release({ x: 320, y: 106 });
+    tool.release({ x: 320, y: 106 });
+    expect(contourOf(made()[0])).toMatchObject({
+      start: { x: 201.25, y: 100 },
+      segments: [
+        { x: 260, y: 100 },
+        { x: 320, y: 106 },
+      ],
+    });
+    tools.hold({ altKey: false, shiftKey: false });
+  });
+
+  it('a run says that a click would close it, and shows what it fills', () => {
+    const { hand, work: bench, tools } = work();
+    const tool = new DrawRunTool('run', hand, bench, tools);
+    for (const [x, y] of [
+      [200, 100],
+      [260, 130],
+      [210, 190],
+    ])
+      tool.release({ x, y });
+    expect(tool.says).toContain('Click from corner to corner');
+    tool.aim({ x: 203, y: 102 });
+    expect(tool.says).toContain('closes');
+    expect(tool.overlay().lines[0].fills).toBe(true);
+  });
+});
+
 describe('nodes', () => {
   function onSquare() {
     const all = work();
     all.hand.pick(paths.ids[0], false);
-    return { ...all, tool: new NodesTool(all.hand, TestBed.inject(PathShaping), all.work) };
+    return { ...all, tool: new NodesTool(all.hand, TestBed.inject(PathShaping), all.work, all.tools) };
   }
 
   it('are pulled by their grips', () => {
@@ -112,7 +155,7 @@ describe('nodes', () => {
     tool.press({ x: 35, y: 60 }, -1);
     tool.press({ x: 35, y: 60 }, -1);
     expect(made()[0].kinds).toBe('lllll');
-    tool.setSegment('cubic');
+    tool.setRun('cubic');
     expect(made()[0].kinds).toBe('llcll');
     // A curve has handles, which are pulled as well.
     const handle = tool.overlay().grips.findIndex(({ name }) => name === 'Handle after node 3');
@@ -121,14 +164,35 @@ describe('nodes', () => {
     tool.move({ x: 40, y: 90 });
     tool.release();
     expect(store.undoLabel()).toBe('Handle moved');
-    tool.setSegment('line');
+    tool.setRun('line');
     tool.addAfter();
     expect(made()[0].kinds).toBe('llllll');
     tool.takeOut();
     expect(made()[0].kinds).toBe('lllll');
-    expect(tool.node()).toBeUndefined();
+    expect(tool.marked()).toEqual([]);
     tool.takeOut();
     expect(store.undoLabel()).toBe('Node taken out');
+  });
+
+  it('are marked by a box and more by Shift, carried, and made one line, arc or curve', () => {
+    const { tool, tools, made, store } = onSquare();
+    tool.press({ x: 5, y: 50 }, -1);
+    tool.move({ x: 70, y: 70 });
+    expect(tool.overlay().lines).toHaveLength(1);
+    tool.release();
+    expect(tool.marked()).toEqual([1, 2]);
+    tool.press({ x: 10, y: 60 }, 1);
+    tool.move({ x: 10, y: 80 });
+    tool.release();
+    expect(store.undoLabel()).toBe('2 nodes moved');
+    expect(contourOf(made()[0]).segments.map(({ y }) => y)).toEqual([80, 80, 10, 10]);
+    tools.hold({ altKey: false, shiftKey: true });
+    tool.press({ x: 60, y: 10 }, 3);
+    tool.release();
+    expect(tool.marked()).toEqual([1, 2, 3]);
+    tool.setRun('arc');
+    expect(made()[0].kinds).toBe('lal');
+    tools.hold({ altKey: false, shiftKey: false });
   });
 
   it('too close together to be told apart are left out, and counted', () => {

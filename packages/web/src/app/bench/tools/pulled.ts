@@ -1,5 +1,7 @@
 import { signal } from '@angular/core';
+import { type Box, boxOfPoints } from '@drelk/core';
 import type { Place } from '../../engine/messages';
+import type { OverlayLine } from './tool';
 
 /** What a tool that is pulled from one place to another keeps of it while the hand is down. */
 export abstract class Pulled {
@@ -15,8 +17,20 @@ export abstract class Pulled {
     this.to.set(at);
   }
 
+  /** The box between both places; undefined while the hand is up. */
+  protected pulledBox(): Box | undefined {
+    const [from, to] = [this.from(), this.to()];
+    return from && to && boxOfPoints(Float64Array.of(from.x, from.y, to.x, to.y));
+  }
+
   forget(): void {
     this.from.set(undefined);
     this.to.set(undefined);
   }
 }
+
+/** A box as a line. */
+export const boxLine = ({ left, top, right, bottom }: Box): OverlayLine => ({
+  points: [left, top, right, top, right, bottom, left, bottom],
+  closed: true,
+});

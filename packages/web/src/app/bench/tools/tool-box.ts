@@ -21,6 +21,9 @@ export class ToolBox {
   /** Size of what the bench shows and the map from there to the source. */
   readonly ground = computed((): Ground | undefined => this.frame() ?? this.work.ground());
 
+  /** Keys that are held while the hand works: `free`, nothing clings; `more`, besides what is marked already. */
+  readonly held = signal({ free: false, more: false });
+
   /** Places of a ruler whose length was not given yet: the tool begins with them when it is taken up again. */
   rulerPlaces: readonly number[] = [];
 
@@ -49,11 +52,22 @@ export class ToolBox {
         () => undefined,
       );
     });
+    // Where the hand goes is seen before it comes down.
+    effect(() => {
+      const [at, tool] = [this.crosshair() ?? this.hover(), this.active()];
+      if (at) untracked(() => tool?.aim?.(at));
+    });
     // A tool belongs to the stage it was taken up in.
     effect(() => {
       this.bench.stage();
       untracked(() => this.putDown());
     });
+  }
+
+  /** Keeps which keys are held with what the hand does. */
+  hold({ altKey, shiftKey }: { altKey: boolean; shiftKey: boolean }): void {
+    const { free, more } = this.held();
+    if (free !== altKey || more !== shiftKey) this.held.set({ free: altKey, more: shiftKey });
   }
 
   /** Takes a tool up, or puts it down when it is in hand already. */

@@ -7,6 +7,8 @@ export interface OverlayLine {
   /** Width in picture pixels where it stands for a pen; otherwise it is a hairline. */
   pen?: number;
   tone?: 'accent' | 'ink' | 'paper';
+  /** What it encloses is shown as ink. */
+  fills?: boolean;
 }
 
 /** What a tool shows over the bench. */
@@ -32,6 +34,8 @@ export interface Tool {
   /** True where the loupe helps. */
   readonly loupe: boolean;
   overlay(): Overlay;
+  /** The hand is over a place, up or down: what it would do there can be shown. */
+  aim?(at: Place): void;
   /** The hand comes down at a place; `grip` is the number of the grip under it, or -1. */
   press(at: Place, grip: number): void;
   /** The hand moves while it is down. */

@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, untracked } from '@angular/core';
+import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { DrawArcTool } from '../../bench/tools/arc-tool';
 import { type DrawnForm, type DrawnRun, DrawFormTool, DrawRunTool } from '../../bench/tools/draw-tools';
@@ -48,24 +48,16 @@ export class LineDraw {
   private readonly vectors = inject(VectorFiles);
   readonly hasPicture = computed(() => this.work.view()?.traced !== undefined);
 
-  constructor() {
-    // The run to the pointer is shown before it is clicked.
-    effect(() => {
-      const [at, tool] = [this.tools.hover(), this.tools.active()];
-      if (at && tool instanceof FollowEdgeTool) untracked(() => tool.aim(at));
-    });
-  }
-
   draw(kind: DrawnForm): void {
-    this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand));
+    this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand, this.work, this.tools));
   }
 
   drawRun(kind: DrawnRun): void {
-    this.tools.toggle(`draw-${kind}`, () => new DrawRunTool(kind, this.hand, this.work));
+    this.tools.toggle(`draw-${kind}`, () => new DrawRunTool(kind, this.hand, this.work, this.tools));
   }
 
   drawArc(): void {
-    this.tools.toggle('draw-arc', () => new DrawArcTool(this.hand, this.work));
+    this.tools.toggle('draw-arc', () => new DrawArcTool(this.hand, this.work, this.tools));
   }
 
   drawFreely(): void {

@@ -17,8 +17,9 @@ import { LengthField } from '../../shared/length-field';
 
 /** A contour no farther than this from a form, in source pixels, is that form. */
 const IS_TRUE = 0.01;
-/** So many forms are proposed. */
+/** So many forms are proposed, none farther off than this share of its size. */
 const MOST_PROPOSED = 3;
+const MOST_OFF = 0.04;
 /** A figure is never surer than this share of itself. */
 const SURE = 0.004;
 
@@ -42,6 +43,7 @@ export class LineForm {
   readonly proposed = computed(() => {
     if (this.own()) return [];
     return this.forms()
+      .filter(({ form, off }) => off <= MOST_OFF * Math.max(form.width, form.height))
       .slice(0, MOST_PROPOSED)
       .map(({ form, off }) => ({
         form,

@@ -3,17 +3,24 @@ import {
   IDENTITY,
   type JobDocument,
   type Shape,
+  axesOf,
+  boxOf,
   circleContour,
   combinedShapes,
+  contourOf,
+  formContour,
+  originAt,
   packPaths,
   replayHand,
 } from '@drelk/core';
 import type { EngineCalls, ShownView } from '../../engine/messages';
-import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
+import { CarryTool } from '../../bench/tools/carry-tool';
+import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';
+import { Workbench } from '../../job/workbench';
 import { TestBed } from '@angular/core/testing';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
 import { LineHand } from './line-hand';
@@ -238,7 +245,7 @@ describe('line by hand', () => {
   });
 
   it('a box, a loop and a carrying hand work on the bench', () => {
-    const { hand, edits } = work();
+    const { hand, edits, work: bench } = work();
     const box = new PickBoxTool(hand);
     box.press({ x: 160, y: 60 });
     box.move({ x: 110, y: 30 });
@@ -255,14 +262,128 @@ describe('line by hand', () => {
       loop.move({ x, y });
     loop.release();
     expect(hand.numbers()).toEqual([0, 1]);
-    const carry = new CarryTool(hand);
-    carry.press({ x: 10, y: 10 });
+    const across = new PickAcrossTool(hand);
+    across.press({ x: 100, y: 40 });
+    across.move({ x: 130, y: 40 });
+    expect(across.overlay().lines).toHaveLength(1);
+    across.release({ x: 130, y: 40 });
+    expect(hand.numbers()).toEqual([2]);
+    hand.pick(paths.ids[0], false);
+    const carry = new CarryTool(hand, bench, TestBed.inject(ToolBox));
+    carry.press({ x: 10, y: 10 }, -1);
     carry.move({ x: 30, y: 15 });
-    expect(carry.overlay().lines).toHaveLength(2);
+    // The box, both contours, and where the grip to turn by hangs.
+    expect(carry.overlay().lines).toHaveLength(4);
     carry.release({ x: 30, y: 15 });
     expect(edits()[1].contours[0].places[0]).toBeCloseTo(70 + 20, 3);
-    carry.press({ x: 0, y: 0 });
+    carry.press({ x: 0, y: 0 }, -1);
     carry.forget();
     expect(Object.keys(edits())).toHaveLength(1);
+  });
+
+  /** The dot about (120, 40) in the hand, with the tool's grips by name. */
+  function carrying() {
+    const all = work();
+    const tools = TestBed.inject(ToolBox);
+    all.pick(paths.ids[2]);
+    const carry = new CarryTool(all.hand, all.work, tools);
+    const pull = (name: string, to: { x: number; y: number }) => {
+      const { grips } = carry.overlay();
+      const grip = grips.findIndex((one) => one.name === name);
+      carry.press(grips[grip], grip);
+      carry.move(to);
+      carry.release(to);
+    };
+    const box = () => {
+      const view = all.work.view() as ShownView;
+      const k = Array.from(view.paths.ids.keys()).find((one) => view.paths.edits[one] > 0) ?? -1;
+      const { left, top, right, bottom } = originAt(view.paths, k).box;
+      return [left, top, right, bottom].map((value) => Math.round(value * 100) / 100 + 0);
+    };
+    return { ...all, carry, pull, box, tools };
+  }
+
+  it('by a corner both sides are sized alike about the one across, by a side one', () => {
+    const { pull, box, arrive, store, tools } = carrying();
+    tools.hold({ altKey: true, shiftKey: false });
+    pull('Lower right corner', { x: 132, y: 52 });
+    arrive();
+    expect(box()).toEqual([114, 34, 132, 52]);
+    expect(store.undoLabel()).toBe('A contour sized');
+    pull('Upper side', { x: 120, y: 16 });
+    arrive();
+    expect(box()).toEqual([114, 16, 132, 52]);
+  });
+
+  it('turns about its own point, which clings to a corner; turns cling to even angles', () => {
+    const { pull, box, arrive, hand, store, press, text } = carrying();
+    pull('The point it turns about', { x: 113, y: 45 });
+    expect(hand.pin()).toEqual({ x: 114, y: 46 });
+    // From straight above its middle to about a quarter turn, clockwise.
+    pull('Turn', { x: 114 + 40, y: 46 + 6.5 });
+    arrive();
+    expect(store.undoLabel()).toBe('A contour turned');
+    expect(box()).toEqual([114, 46, 126, 58]);
+    press('Mirror left to right');
+    arrive();
+    expect(box()).toEqual([102, 46, 114, 58]);
+    expect(text()).toContain('picked');
+  });
+
+  it('mirrored copies lie about the middle of the outline, or a line', () => {
+    const { hand, pick, press, arrive, edits } = work();
+    hand.add('A line drawn', [
+      {
+        contour: { start: { x: 100, y: 0 }, segments: [{ kind: 'line', x: 100, y: 90 }], closed: false },
+        pen: 1,
+      },
+      { contour: circleContour({ x: 20, y: 40 }, 4) },
+    ]);
+    arrive();
+    /** What the hand made: of lines, or of areas. */
+    const own = (isLine: boolean) => {
+      const { paths: now } = TestBed.inject(Workbench).view() as ShownView;
+      const k = Array.from(now.ids.keys()).find(
+        (n) => now.edits[n] > 0 && Number.isNaN(now.pens[n]) !== isLine,
+      );
+      return now.ids[k ?? -1];
+    };
+    const made = () => {
+      const [last] = Object.values(edits()).slice(-1);
+      return boxOf([contourOf(last.contours[0])])?.left;
+    };
+    pick(own(false));
+    press('Copy to the other side');
+    arrive();
+    expect(made()).toBeCloseTo(2 * 40 - 24, 3);
+    pick(own(false));
+    pick(own(true), true);
+    press('Copy across the line clicked last');
+    arrive();
+    expect(made()).toBeCloseTo(2 * 100 - 24, 3);
+  });
+
+  it('others become parallel to the one that was clicked last, and as large', () => {
+    const { hand, pick, press, arrive, edits } = work();
+    const slot = (x: number, turn: number, width: number) =>
+      formContour({ kind: 'slot', x, y: 200, width, height: 4, radius: 0, sides: 0, turn });
+    hand.add('Slots drawn', [{ contour: slot(50, 0.3, 40) }, { contour: slot(150, 1, 20) }]);
+    arrive();
+    const view = TestBed.inject(Workbench).view() as ShownView;
+    const [a, b] = Array.from(view.paths.ids).filter((_, k) => view.paths.edits[k] > 0);
+    pick(b);
+    pick(a, true);
+    press('Parallel to it');
+    arrive();
+    const axes = () =>
+      Object.values(edits())
+        .flatMap(({ contours }) => contours)
+        .map((contour) => axesOf(contourOf(contour), 0.01));
+    expect(axes().map(({ angle }) => angle)).toEqual([expect.closeTo(0.3, 3), expect.closeTo(0.3, 3)]);
+    press('As large as it');
+    arrive();
+    const [one, other] = axes();
+    expect(other.long / one.long).toBeGreaterThan(0.95);
+    expect(other.long / one.long).toBeLessThan(1.05);
   });
 });

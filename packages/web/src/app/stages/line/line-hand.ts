@@ -3,17 +3,20 @@ import { MatButtonModule } from '@angular/material/button';
 import {
   HOLE,
   PICKS,
+  type RunKind,
   type Pick,
   nameOfHex,
   parseAngle,
   parseOffset,
   pickBy,
   pickLike,
+  pickSame,
   pickSmaller,
   scaledAndMoved,
   turned,
 } from '@drelk/core';
-import { CarryTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
+import { CarryTool } from '../../bench/tools/carry-tool';
+import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { NodesTool } from '../../bench/tools/nodes-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
@@ -36,6 +39,13 @@ const MOST_LISTED = 40;
 const SMALL = 1;
 /** The first colour that is offered for a new plate. */
 const NEW_COLOUR = '#b3402a';
+
+/** What a run of segments may become, in words. */
+const RUNS: { kind: RunKind; says: string }[] = [
+  { kind: 'line', says: 'Straight' },
+  { kind: 'arc', says: 'Arc' },
+  { kind: 'cubic', says: 'Curved' },
+];
 
 /** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
 @Component({
@@ -63,6 +73,7 @@ export class LineHand {
   readonly picks = PICKS;
   readonly small = SMALL;
   readonly newColour = NEW_COLOUR;
+  readonly runKinds = RUNS;
   readonly across = signal('0');
   readonly down = signal('0');
   readonly degrees = signal('90');
@@ -88,6 +99,11 @@ export class LineHand {
     const paths = this.hand.ground()?.paths;
     const holes = this.hand.numbers().filter((k) => paths && (paths.flags[k] & HOLE) !== 0);
     return holes.length > 0 && holes.length < this.count();
+  });
+  readonly hasPen = computed(() => {
+    const paths = this.hand.ground()?.paths;
+    const k = this.hand.chosen();
+    return paths !== undefined && k !== undefined && !Number.isNaN(paths.pens[k]);
   });
   readonly waiting = computed(() => this.edits.all().filter(({ waits }) => waits));
   /** Opens by itself once something is picked, or waits. */
@@ -115,24 +131,38 @@ export class LineHand {
     this.tools.toggle('pick-loop', () => new PickLoopTool(this.hand, this.tools));
   }
 
-  /** Whether nodes are being worked on, how many there are, and whether one is marked. */
+  pickAcross(): void {
+    this.tools.toggle('pick-across', () => new PickAcrossTool(this.hand));
+  }
+
+  /** What is in the plate, or drawn with the pen, of what was picked last. */
+  pickSame(what: 'plate' | 'pen'): void {
+    const paths = this.hand.ground()?.paths;
+    const k = this.hand.chosen();
+    if (paths && k !== undefined) this.hand.choose(pickSame(paths, paths.ids[k], what));
+  }
+
+  /** Whether nodes are being worked on, how many there are, and how many of them are marked. */
   readonly nodes = computed(() => {
     const tool = this.tools.active();
     if (!(tool instanceof NodesTool)) return undefined;
     const { all, shown } = tool.counts();
+    const marked = tool.marked().length;
+    const there = shown < all ? `${shown} of ${all} nodes shown: from nearer there are more` : `${all} nodes`;
     return {
       tool,
-      says: shown < all ? `${shown} of ${all} nodes shown: from nearer there are more.` : `${all} nodes.`,
-      isMarked: tool.node() !== undefined,
+      says: marked > 0 ? `${there}; ${marked} marked.` : `${there}.`,
+      marked,
+      run: marked > 1 ? 'From the first to the last' : 'After it',
     };
   });
 
   editNodes(): void {
-    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.shaping, this.work));
+    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.shaping, this.work, this.tools));
   }
 
   carry(): void {
-    this.tools.toggle('carry', () => new CarryTool(this.hand));
+    this.tools.toggle('carry', () => new CarryTool(this.hand, this.work, this.tools));
   }
 
   putInNew(event: Event): void {

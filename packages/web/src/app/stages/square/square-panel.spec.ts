@@ -10,7 +10,7 @@ const none = { from: 'none' as const, millimetresPerPixel: null, uncertainty: 1 
 describe('the panel of Square up', () => {
   it('says what was measured, with what would mend it', () => {
     const hint = { kind: 'focus' as const, message: 'Edges are soft.', hint: 'Take it again.' };
-    fakeWork(viewTraced({ square: { corners: null, scale: none, hints: [hint] } }));
+    fakeWork(viewTraced({ square: { corners: null, offered: null, scale: none, hints: [hint] } }));
     const { text } = render(SquarePanel);
     expect(text()).toContain('Edges are soft.Take it again.');
     expect(text()).toContain('no true size yet');
@@ -148,7 +148,7 @@ describe('the scale', () => {
 
   it('says how sure it is', () => {
     const scale = { from: 'ruler' as const, millimetresPerPixel: 0.1034, uncertainty: 0.0012 };
-    fakeWork(viewTraced({ square: { corners: null, hints: [], scale } }));
+    fakeWork(viewTraced({ square: { corners: null, offered: null, hints: [], scale } }));
     expect(render(SquareScale).text()).toContain('from a ruler, sure to 0.1 %');
   });
 });

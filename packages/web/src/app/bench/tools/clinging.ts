@@ -1,0 +1,103 @@
+import { ORIGIN, PLACES, type PathSet } from '@drelk/core';
+import type { Place } from '../../engine/messages';
+import type { PathHand } from '../../job/path-hand';
+import type { Workbench } from '../../job/workbench';
+import type { ToolBox } from './tool-box';
+
+/** Places on screen nearer than this cling, in pixels. */
+export const CLINGS = 8;
+/** An answer about a place counts for what lies so near to it on screen. */
+const SAME = 2;
+
+/** Whether two places are one on screen. */
+export const isNearOnScreen = (a: Place, b: Place, work: Workbench): boolean =>
+  Math.hypot(a.x - b.x, a.y - b.y) * work.bench.eye().scale <= CLINGS;
+
+/**
+ * Where the hand's places cling: to nodes and middles of the paths; else to the picture's edge, between its pixels; else level
+ * with or straight below the place before. Nothing clings while the key for that is held.
+ */
+export class Clinging {
+  private edge: { asked: Place; found: Place } | undefined;
+  private newest: Place | undefined;
+  private isAsking = false;
+
+  constructor(
+    private readonly hand: PathHand,
+    private readonly work: Workbench,
+    private readonly tools: ToolBox,
+  ) {}
+
+  /** The picture's edge near a place is looked for, so that it is known when the hand comes down. */
+  aim(at: Place): void {
+    this.newest = at;
+    const document = this.work.store.document();
+    if (this.isAsking || !document || !this.work.view()?.traced) return;
+    this.isAsking = true;
+    const asks = { document, from: undefined, to: at, reach: this.reach(), dark: undefined };
+    void this.work.engine
+      .ask('edge', asks)
+      .then(
+        (answer) => {
+          this.edge = { asked: at, found: answer.at };
+        },
+        () => undefined,
+      )
+      .finally(() => {
+        this.isAsking = false;
+        if (this.newest !== at && this.newest) this.aim(this.newest);
+      });
+  }
+
+  /** The place that is meant; `own` are those of what is being drawn, the last one the one before. */
+  place(at: Place, own: readonly Place[] = []): Place {
+    if (this.tools.held().free) return at;
+    return this.nearest(at, own) ?? this.onEdge(at) ?? this.inLine(at, own);
+  }
+
+  private nearest(at: Place, own: readonly Place[]): Place | undefined {
+    let best: Place | undefined;
+    let least = this.reach();
+    const look = (x: number, y: number) => {
+      const far = Math.hypot(x - at.x, y - at.y);
+      if (far <= least) [least, best] = [far, { x, y }];
+    };
+    for (const { x, y } of own) look(x, y);
+    const paths = this.hand.ground()?.paths;
+    if (paths) eachNodeNear(paths, at, this.reach(), look);
+    return best;
+  }
+
+  private onEdge(at: Place): Place | undefined {
+    const { edge } = this;
+    if (!edge) return undefined;
+    const isAnswered =
+      Math.hypot(edge.asked.x - at.x, edge.asked.y - at.y) * this.work.bench.eye().scale <= SAME;
+    const isFound = edge.found.x !== edge.asked.x || edge.found.y !== edge.asked.y;
+    return isAnswered && isFound ? edge.found : undefined;
+  }
+
+  private inLine(at: Place, own: readonly Place[]): Place {
+    const before = own[own.length - 1] as Place | undefined;
+    if (!before) return at;
+    const [across, down] = [Math.abs(at.x - before.x), Math.abs(at.y - before.y)];
+    if (Math.min(across, down) > this.reach() || Math.max(across, down) <= this.reach()) return at;
+    return across < down ? { x: before.x, y: at.y } : { x: at.x, y: before.y };
+  }
+
+  private reach(): number {
+    return CLINGS / this.work.bench.eye().scale;
+  }
+}
+
+/** Nodes of the contours whose boxes reach a place, and the middles of their boxes. */
+function eachNodeNear(paths: PathSet, at: Place, reach: number, visit: (x: number, y: number) => void): void {
+  for (let k = 0; k < paths.ids.length; k++) {
+    const [x, y, left, top, right, bottom] = paths.origins.subarray(ORIGIN * k, ORIGIN * (k + 1));
+    if (at.x < left - reach || at.x > right + reach || at.y < top - reach || at.y > bottom + reach) continue;
+    visit(x, y);
+    visit((left + right) / 2, (top + bottom) / 2);
+    for (let n = paths.starts[k]; n < paths.starts[k + 1]; n++)
+      visit(paths.places[PLACES * n + 4], paths.places[PLACES * n + 5]);
+  }
+}
