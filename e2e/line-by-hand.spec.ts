@@ -23,6 +23,7 @@ import {
   onBench,
   openSample,
   pull,
+  scaleByRuler,
   typeFigure,
 } from './support/page';
 import { expect, root, test } from './support/server';
@@ -213,11 +214,12 @@ test('shapes are united so that they hang together, and what is drawn is taken a
   expect(before).toBeGreaterThan(0);
 });
 
-test('the bracket is drawn over its sketch with typed figures, and leaves with just those', async ({
+test('the bracket is drawn over its sketch, by the ruler in view, with typed figures, and leaves with just those', async ({
   page,
   server,
 }) => {
   await openSample(page, server.address, 'Bracket sketch');
+  await scaleByRuler(page);
   await goTo(page, 'Line');
   const hand = page.locator('drelk-line-hand');
   await hand.getByRole('button', { name: /^By hand/ }).click();
@@ -235,11 +237,11 @@ test('the bracket is drawn over its sketch with typed figures, and leaves with j
   await type('Length', '30 mm');
   await expect(fact(page, 'holes').locator('.value')).toHaveText('1');
   await hand.getByRole('button', { name: 'Centre in the outline' }).click();
-  await drawBy(page, 'Circle', at(0.4, 0.425), at(0.41, 0.425));
+  await drawBy(page, 'Circle', at(0.28, 0.425), at(0.29, 0.425));
   await type('Diameter', '6 mm');
   await expect(fact(page, 'holes').locator('.value')).toHaveText('2');
-  // The same again, so far apart, both together in the middle.
-  await hand.getByRole('button', { name: 'Copy', exact: true }).click();
+  // The same again on the other side, so far apart, both together in the middle.
+  await hand.getByRole('button', { name: 'Copy to the other side' }).click();
   await expect(fact(page, 'holes').locator('.value')).toHaveText('3');
   await hand.getByRole('button', { name: 'All like this' }).click();
   await expect(hand.getByText('2 picked')).toBeVisible();
@@ -253,6 +255,7 @@ test('the bracket is drawn over its sketch with typed figures, and leaves with j
   await goTo(page, 'Hand off');
   const { text } = await handOff(page, 'DXF');
   const boxes = contoursDrawn(readDxf(text)).map((contour) => boxOf([contour]) as Box);
+  expect(boxes).toHaveLength(4);
   const [plate, slot, one, other] = boxes.sort((a, b) => b.right - b.left - (a.right - a.left));
   const middle = (box: Box) => [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   const size = (box: Box) => [box.right - box.left, box.bottom - box.top];
@@ -329,4 +332,82 @@ test('a ring that would be cut twice becomes one line, and an area again', async
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+});
+
+test('figures that cannot be, and three places in line, are refused with a sentence each and change nothing', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const at = await onBench(page, 1000 / 760);
+  await drawBy(page, 'Slot', at(0.42, 0.84), at(0.58, 0.9));
+  const undo = page.getByRole('button', { name: /^Undo:/ });
+  await expect(undo).toHaveAccessibleName('Undo: A slot drawn');
+  const length = page.locator('drelk-line-form').getByRole('textbox', { name: 'Length', exact: true });
+  const before = await length.inputValue();
+  for (const [typed, says] of [
+    ['-3 mm', '“-3 mm” is not a length'],
+    ['abc', '“abc” is not a length'],
+    ['1 mm', 'longer than it is wide'],
+  ]) {
+    await length.fill(typed);
+    await length.press('Enter');
+    await expect(page.getByText(says).first()).toBeVisible();
+    await length.press('Escape');
+  }
+  await expect(undo).toHaveAccessibleName('Undo: A slot drawn');
+  expect(before).toMatch(/mm/);
+
+  await hand.getByRole('button', { name: 'Arc', exact: true }).click();
+  await page.keyboard.down('Alt');
+  for (const x of [0.1, 0.2, 0.3]) {
+    const place = at(x, 0.04);
+    await page.mouse.click(place.x, place.y);
+  }
+  await page.keyboard.up('Alt');
+  await expect(page.getByText('These three places lie in one line, which no arc does.')).toBeVisible();
+  await expect(undo).toHaveAccessibleName('Undo: A slot drawn');
+});
+
+test('what is picked is sized by a corner and turned by its grip, and picked again across a line', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const at = await onBench(page, 1000 / 760);
+  const [from, to] = [at(0.72, 0.05), at(0.78, 0.09)];
+  await page.keyboard.down('Alt');
+  await drawBy(page, 'Rectangle', from, to);
+  await expect(page.getByRole('button', { name: 'Undo: A rectangle drawn' })).toBeVisible();
+  const picked = page.locator('drelk-picked .figure');
+  const size = async () => ((await picked.textContent()) ?? '').split(' × ').map(parseFloat);
+  await expect(picked).toBeVisible();
+  const [width, height] = await size();
+  await hand.getByRole('button', { name: 'Carry, size, turn' }).click();
+  // Twice as large about the corner across.
+  await pull(page, to, { x: 2 * to.x - from.x, y: 2 * to.y - from.y });
+  await expect(page.getByRole('button', { name: 'Undo: A contour sized' })).toBeVisible();
+  const near = async (wanted: number[]) => {
+    for (const k of [0, 1]) await expect.poll(async () => (await size())[k] / wanted[k]).toBeCloseTo(1, 1);
+  };
+  await near([2 * width, 2 * height]);
+  // From straight above its middle to the right of it.
+  const middle = { x: to.x, y: to.y };
+  const above = { x: to.x, y: from.y - 34 };
+  await pull(page, above, { x: middle.x + middle.y - above.y, y: middle.y });
+  await expect(page.getByRole('button', { name: 'Undo: A contour turned' })).toBeVisible();
+  await near([2 * height, 2 * width]);
+  await page.keyboard.up('Alt');
+
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Let go of what is picked' }).click();
+  await hand.getByRole('button', { name: 'Pick along a line' }).click();
+  await pull(page, { x: to.x - 60, y: to.y }, { x: to.x + 60, y: to.y });
+  await near([2 * height, 2 * width]);
 });

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { chromium } from '@playwright/test';
 import config from './playwright.config';
-import { drawBy, fact, onBench, openSample } from './support/page';
+import { drawBy, fact, onBench, openSample, scaleByRuler } from './support/page';
 import { DrelkServer, root } from './support/server';
 
 /** Takes the pictures of docs/screenshots from demo data, one for each main view. */
@@ -130,19 +130,7 @@ async function squareUp(page: Page, address: string, shot: Shot): Promise<void> 
   await shot('square-up');
   await page.mouse.up();
   await openSample(page, address, 'Bracket sketch');
-  await page.keyboard.press('1');
-  await page.getByRole('button', { name: 'Two points on a ruler' }).click();
-  await page.waitForTimeout(1500);
-  const onSheet = await onBench(page, 180 / 130);
-  for (const mark of [30, 130]) {
-    const place = onSheet(mark / 180, 103 / 130);
-    await page.mouse.click(place.x, place.y);
-    await page.waitForTimeout(500);
-  }
-  const length = page.getByLabel('Length between the points');
-  await length.fill('100 mm');
-  await length.press('Enter');
-  await page.getByText('sure to').first().waitFor();
+  await scaleByRuler(page);
   await shot('scale');
 }
 

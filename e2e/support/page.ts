@@ -88,3 +88,20 @@ export async function typeFigure(page: Page, label: string, text: string): Promi
   await field.press('Enter');
   await expect(page.getByRole('button', { name: /^Undo: .* typed/ })).toBeVisible();
 }
+
+/** Brings the bracket sketch to its true size by two marks of the ruler in view, 100 mm apart. */
+export async function scaleByRuler(page: Page): Promise<void> {
+  await goTo(page, 'Square up');
+  await page.getByRole('button', { name: 'Two points on a ruler' }).click();
+  await page.waitForTimeout(1500);
+  const at = await onBench(page, 180 / 130);
+  for (const mark of [30, 130]) {
+    const place = at(mark / 180, 103 / 130);
+    await page.mouse.click(place.x, place.y);
+    await page.waitForTimeout(400);
+  }
+  const length = page.getByLabel('Length between the points');
+  await length.fill('100 mm');
+  await length.press('Enter');
+  await expect(page.locator('.says').filter({ hasText: 'from a ruler, sure to' }).first()).toBeVisible();
+}
