@@ -1,5 +1,5 @@
 /**
- * The house's floors: raster, geometry -> format -> the six stages -> job -> contract, decode -> server, web, cli. An
+ * The house's floors: raster, geometry -> text -> format -> the six stages -> job -> contract, decode -> server, web, cli. An
  * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
  */
 const core = '^packages/core/src';
@@ -15,8 +15,9 @@ const floor = (name, from, above) => ({
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: { pathNot: tests }, to: { circular: true } },
-    floor('raster-is-at-the-bottom', 'raster', ['geometry', 'format', ...stages, 'job']),
-    floor('geometry-is-at-the-bottom', 'geometry', ['raster', 'format', ...stages, 'job']),
+    floor('raster-is-at-the-bottom', 'raster', ['geometry', 'text', 'format', ...stages, 'job']),
+    floor('geometry-is-at-the-bottom', 'geometry', ['raster', 'text', 'format', ...stages, 'job']),
+    floor('text-is-below-the-formats', 'text', ['raster', 'format', ...stages, 'job']),
     floor('format-is-below-the-stages', 'format', [...stages, 'job']),
     ...stages.map((stage) =>
       floor(`${stage}-stands-alone`, stage, [...stages.filter((other) => other !== stage), 'job']),

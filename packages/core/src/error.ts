@@ -24,6 +24,12 @@ export type ErrorCode =
   | 'nothing-found'
   | 'mark-outside'
   | 'no-words'
+  | 'bad-font'
+  | 'no-text'
+  | 'too-much-text'
+  | 'bad-place'
+  | 'bad-item'
+  | 'bad-sheet'
   | 'bad-page'
   | 'locked'
   | 'stopped';

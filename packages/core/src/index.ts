@@ -2,6 +2,7 @@ export * from './error';
 export * from './context';
 export * from './raster';
 export * from './geometry';
+export * from './text';
 export * from './format';
 export * from './square';
 export * from './ink';
