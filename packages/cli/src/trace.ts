@@ -78,6 +78,7 @@ function withOptions(document: JobDocument, options: TraceOptions): JobDocument 
       tolerance: options.tolerance ? parseLength(options.tolerance, 'mm') : line.tolerance,
     },
     piece: {
+      ...piece,
       by: options.sizeBy ?? piece.by,
       edge: length ? edge : piece.edge,
       length: length ? parseLength(length, 'mm') : piece.length,

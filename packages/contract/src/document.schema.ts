@@ -17,6 +17,7 @@ import {
   handSize,
   isWhole,
 } from '@drelk/core';
+import { pieceSchema } from './piece.schema';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -268,11 +269,7 @@ const settings = {
     overlap: Joi.number().min(0).max(1000).required(),
     hand: hand.required(),
   }).required(),
-  piece: Joi.object({
-    by: Joi.string().valid('artwork', 'picture').required(),
-    edge: Joi.string().valid('width', 'height').required(),
-    length: Joi.number().min(0.1).max(100_000).allow(null).required(),
-  }).required(),
+  piece: pieceSchema.required(),
   handoff: Joi.object(
     Object.fromEntries(
       FORMAT_IDS.map((id) => [

@@ -2,7 +2,7 @@ import { USUAL_CHOICES } from '../format';
 import type { HandOffSettings } from '../handoff';
 import { INK_DEFAULTS, type InkSettings } from '../ink';
 import type { Hand, LineMethod } from '../line';
-import type { PieceSettings } from '../piece';
+import { ARTWORK_ITEM, type PieceSettings } from '../piece';
 import type { SquareSettings } from '../square';
 import type { VectorSettings } from './vector-settings';
 
@@ -47,7 +47,7 @@ export interface LineDocument {
 }
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 6;
+export const SCHEMA = 7;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {
@@ -81,7 +81,15 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source' | 'vector'> = {
     overlap: 2,
     hand: {},
   },
-  piece: { by: 'artwork', edge: 'width', length: null },
+  piece: {
+    by: 'artwork',
+    edge: 'width',
+    length: null,
+    items: { 1: ARTWORK_ITEM },
+    turn: 0,
+    mirrored: false,
+    sheet: null,
+  },
   handoff: USUAL_CHOICES,
 };
 

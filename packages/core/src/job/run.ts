@@ -2,11 +2,12 @@ import type { Context } from '../context';
 import { DrelkError } from '../error';
 import type { Drawing, FormatId } from '../format';
 import { type CheckedFile, handOff } from '../handoff';
-import { type Piece, makePiece } from '../piece';
+import type { Piece } from '../piece';
 import { type Proof, LIMITS, type Subject, prove } from '../prove';
 import type { JobDocument } from './document';
 import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
+import { type Fonts, NO_FONTS, runPiece } from './piece';
 import type { DecodedPicture } from './square';
 import { type Arrived, type Provided, type Traced, tracePicture } from './trace';
 import { type VectorSource, drawnPaths } from './vector';
@@ -45,11 +46,16 @@ export function runJob(
   memory: Memory,
   context: Context,
   arrived: (part: Arrived) => void = () => undefined,
+  fonts: Fonts = NO_FONTS,
 ): PictureResult {
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
   const step = stepsIn(memory, timing, context);
   const artwork = tracePicture(document, source, memory, step, context, arrived);
-  return { ...madeOf(artwork, document, step), artwork, timing };
+  return {
+    ...madeOf(artwork, document, fonts, { step, quietly: stepsIn(memory, undefined, context) }, context),
+    artwork,
+    timing,
+  };
 }
 
 /** The same for a job that begins with a vector file. */
@@ -58,26 +64,29 @@ export function runVectorJob(
   source: VectorSource,
   memory: Memory,
   context: Context,
+  fonts: Fonts = NO_FONTS,
 ): VectorResult {
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
   const step = stepsIn(memory, timing, context);
   const vector = document.vector ?? VECTOR_DEFAULTS;
   const artwork = drawnPaths({ ...document, vector }, source, step, context);
-  return { ...madeOf(artwork, document, step), artwork, timing };
+  return {
+    ...madeOf(artwork, document, fonts, { step, quietly: stepsIn(memory, undefined, context) }, context),
+    artwork,
+    timing,
+  };
 }
 
 /** Piece and Prove: what paths become, whoever provides them. */
 function madeOf(
   artwork: Provided,
   document: JobDocument,
-  step: RunStep,
+  fonts: Fonts,
+  steps: { step: RunStep; quietly: RunStep },
+  context: Context,
 ): Pick<JobResult, 'piece' | 'proof' | 'drawing' | 'facts'> {
-  const { value: piece, key } = step(
-    'piece',
-    'piece',
-    `${artwork.key} ${JSON.stringify(document.piece)}`,
-    () => makePiece(artwork, document.piece),
-  );
+  const { step } = steps;
+  const { value: piece, key } = runPiece(artwork, document, fonts, steps, context);
   const { frame, paths, scale } = piece;
   const subject: Subject = {
     paths,

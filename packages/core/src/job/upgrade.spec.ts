@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strokesInOrder } from '../ink';
+import { ARTWORK_ITEM } from '../piece';
 import { type JobDocument, SCHEMA, newJob } from './document';
 import { upgraded } from './upgrade';
 
@@ -19,6 +20,7 @@ const older = [
   'schema-3',
   'schema-4',
   'schema-5',
+  'schema-6',
 ];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
@@ -31,7 +33,8 @@ describe('a document of an older schema', () => {
   it.each(older)('%s: has every setting that a new job has', (name) => {
     const document = upgraded(stored(name)) as JobDocument;
     expect(document.schema).toBe(SCHEMA);
-    const open = (key: string) => !/^\.(ink\.(strokes|cut)|square\.(crop|scale|flatten))/.test(key);
+    const open = (key: string) =>
+      !/^\.(ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten))/.test(key);
     const asked = keysOf(newJob(document.source)).filter(open);
     expect(keysOf(document).filter(open).sort()).toEqual(asked.sort());
   });
@@ -56,6 +59,12 @@ describe('a document of an older schema', () => {
   it('keeps the lines of its paper', () => {
     for (const name of older.filter((each) => each < 'schema-5'))
       expect((upgraded(stored(name)) as JobDocument).ink.tone.rulings).toBe(false);
+  });
+
+  it('has its artwork alone on its piece, as large as it was', () => {
+    const { piece } = upgraded(stored('schema-6')) as JobDocument;
+    expect(piece).toMatchObject({ by: 'picture', edge: 'height', length: 139.7, sheet: null });
+    expect(Object.values(piece.items)).toEqual([ARTWORK_ITEM]);
   });
 
   it('keeps strokes of the hand in their order, under ids', () => {

@@ -15,6 +15,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   3: nothingApart,
   4: rulingsLeft,
   5: noHand,
+  6: artworkAlone,
 };
 
 /**
@@ -68,6 +69,11 @@ function rulingsLeft(document: Plain): Plain {
 /** Schema 5 knew of no paths put right by hand. */
 function noHand(document: Plain): Plain {
   return { ...document, line: { ...plain(document['line']), hand: {} } };
+}
+
+/** Schema 6 knew of nothing on a piece but its artwork. */
+function artworkAlone(document: Plain): Plain {
+  return { ...document, piece: { ...DEFAULTS.piece, ...plain(document['piece']) } };
 }
 
 /**

@@ -1,45 +1,25 @@
-import { circleContour, packPaths } from '../geometry';
-import type { Artwork } from './artwork';
+import { packPaths } from '../geometry';
+import { PIECE, RING, TOOLS } from '../testing/pieces';
 import { makePiece } from './piece';
 import { type KnownScale, SCREEN_PIXEL, scaleFor } from './scale';
-import type { PieceSettings } from './settings';
 
-/** A ring in a picture of 100 by 80 pixels, its outer circle from 20 to 60 and from 10 to 50. */
-const artwork: Artwork = {
-  paths: packPaths([
-    {
-      outer: circleContour({ x: 40, y: 30 }, 20),
-      holes: [circleContour({ x: 40, y: 30 }, 5, true)],
-      plate: 1,
-    },
-  ]),
-  plates: [
-    { name: 'paper', colour: '#ffffff' },
-    { name: 'tea', colour: '#aa7722' },
-  ],
-  frame: { left: 0, top: 0, right: 100, bottom: 80 },
-  known: { from: 'file', millimetresPerPixel: 0.1 },
-  scale: { millimetresPerPixel: 0.1, source: 'file' },
-  key: 'ring',
-};
-const settings: PieceSettings = { by: 'artwork', edge: 'width', length: null };
+const artwork = RING;
+const settings = PIECE;
 
 describe('makePiece', () => {
   it('lays the artwork down with its frame’s upper left at the origin', () => {
-    const { frame, paths, artwork: box } = makePiece(artwork, settings);
+    const { frame, paths, artwork: box } = makePiece(artwork, settings, TOOLS);
     expect(frame).toEqual({ left: 0, top: 0, right: 4, bottom: 4 });
     expect(paths[0].shape.outer.start).toEqual({ x: 4, y: 2 });
     expect(box?.right).toBeCloseTo(4, 12);
   });
 
   it('has items, whose paths say where they come from and what is done along them', () => {
-    const { items, paths } = makePiece(artwork, settings);
-    expect(items.map(({ id, kind, task }) => [id, kind, task])).toEqual([
-      ['artwork', 'artwork', 'cut-through'],
-    ]);
-    expect(paths).toEqual(items[0].paths);
+    const { items, paths } = makePiece(artwork, settings, TOOLS);
+    expect(items.map(({ id, kind }) => [id, kind])).toEqual([[1, 'artwork']]);
+    expect(paths).toEqual(items[0].paths.map((path) => ({ ...path, item: 1 })));
     expect(paths[0]).toMatchObject({
-      item: 'artwork',
+      item: 1,
       task: 'cut-through',
       sources: [1, 2],
       plate: { name: 'tea', colour: '#aa7722' },
@@ -52,14 +32,14 @@ describe('makePiece', () => {
     ['picture', 'width', 100, 100, 80],
     ['picture', 'height', 160, 200, 160],
   ] as const)('makes the %s’s %s exactly %d mm', (by, edge, length, width, height) => {
-    const { frame, scale } = makePiece(artwork, { by, edge, length });
+    const { frame, scale } = makePiece(artwork, { ...settings, by, edge, length }, TOOLS);
     expect(frame.right).toBeCloseTo(width, 9);
     expect(frame.bottom).toBeCloseTo(height, 9);
     expect(scale.source).toBe('length');
   });
 
   it('is the bare frame where there is no path', () => {
-    const { frame, paths, artwork: box } = makePiece({ ...artwork, paths: packPaths([]) }, settings);
+    const { frame, paths, artwork: box } = makePiece({ ...artwork, paths: packPaths([]) }, settings, TOOLS);
     expect([paths, box]).toEqual([[], undefined]);
     expect(frame.right).toBeCloseTo(10, 12);
   });

@@ -1,79 +1,203 @@
-import type { DrawingPath, Task } from '../format';
+import { DrelkError } from '../error';
+import type { DrawingPath } from '../format';
 import {
+  type Affine,
   type Box,
   type Placement,
+  UNMOVED,
+  affineAfter,
+  affinePoint,
   boxHeight,
   boxOf,
   boxWidth,
   contoursOf,
-  placeShape,
+  nodeCount,
   shapesIn,
 } from '../geometry';
 import type { Artwork } from './artwork';
+import { type ItemPath, type ItemTools, type MadeItem, makeItem } from './make-item';
+import { MIRROR, anchorOf, inTurn, mappedBox, mappedShape, turnedBy } from './place';
 import { type PieceScale, scaleFor } from './scale';
-import type { PieceSettings } from './settings';
+import { type PieceSettings, itemsInOrder } from './settings';
+import { layOut } from './sheet';
 
 /** A path of the piece, in millimetres, with the item it belongs to and the ids of its contours where it comes from. */
 export interface PiecePath extends DrawingPath {
-  item: string;
+  item: number;
   /** The outer contour's first. */
   sources: number[];
 }
 
-/** Something that lies on the piece. */
-export interface PieceItem {
-  id: string;
-  kind: 'artwork';
-  task: Task;
-  /** Takes what the item is made of to its place. */
-  placement: Placement;
-  paths: PiecePath[];
+/** How pieces lie on their sheet. */
+export interface PieceSheet {
+  count: number;
+  /** Of those that were asked for, so many did not fit. */
+  left: number;
+  share: number;
 }
 
 /** The thing to be made, in millimetres, y down. */
 export interface Piece {
-  /** What the file states as its size: around the artwork, or around the picture. */
+  /** What the file states as its size, from its upper left: around everything on it, or the sheet. */
   frame: Box;
-  items: PieceItem[];
-  /** Paths of all items, in stacking order. */
+  /** Takes the artwork's unit to where the artwork lies, but for a turn. */
+  placement: Placement;
+  /** What lies on it, in stacking order; of copies on a sheet the first. */
+  items: MadeItem[];
+  /** Paths of all items, and of all copies. */
   paths: PiecePath[];
   /** The box of all paths, undefined when there are none. */
   artwork: Box | undefined;
   scale: PieceScale;
+  sheet?: PieceSheet;
+  /** Why it does not lie on its sheet. */
+  problem?: Pick<DrelkError, 'code' | 'message' | 'hint'>;
 }
 
-/** Brings artwork to its true size; the frame's upper left becomes the origin. */
-export function makePiece(artwork: Artwork, settings: PieceSettings): Piece {
-  const shapes = shapesIn(artwork.paths);
-  const box = boxOf(contoursOf(shapes.map(({ shape }) => shape)));
+/** Nodes of all copies on a sheet together come to this at most. */
+const MOST_NODES = 2_000_000;
+
+/** Makes each item in turn, or takes it from where it was kept, under all that it was made from. */
+export type MakeItem = (id: number, compute: () => MadeItem) => MadeItem;
+
+/**
+ * Everything that lies on the piece at its true size: each item on its place, then all of it turned, mirrored and laid on its sheet.
+ * Items that cannot be made say so and are left out. Throws `bad-length`, `bad-place`.
+ */
+export function makePiece(
+  artwork: Artwork,
+  settings: PieceSettings,
+  tools: ItemTools,
+  kept: MakeItem = (_, compute) => compute(),
+): Piece {
+  const box = boxOf(contoursOf(shapesIn(artwork.paths).map(({ shape }) => shape)));
   // A length asked for is met to the last digit: it is that of the paths, which lie within their tolerance of the ink.
   const scale = scaleFor(settings, artwork.frame, box, artwork.known);
-  const { millimetresPerPixel } = scale;
   const around = settings.by === 'artwork' && box ? box : artwork.frame;
-  const placement = {
-    scale: millimetresPerPixel,
-    x: -around.left * millimetresPerPixel,
-    y: -around.top * millimetresPerPixel,
+  const placement = { scale: scale.millimetresPerPixel, x: 0, y: 0 };
+  const { items } = settings;
+  const hasBoard = Object.values(items).some(({ kind, hidden }) => kind === 'board' && !hidden);
+  const made = new Map<number, MadeItem>();
+  for (const id of inTurn(items))
+    made.set(
+      id,
+      kept(id, () =>
+        makeItem(id, items[id], { ...tools, items, made, artwork, placement, around, hasBoard }),
+      ),
+    );
+  const shown = itemsInOrder(items).filter(({ item }) => !item.hidden);
+  const onPiece = shown.flatMap(({ id }) => made.get(id) ?? []);
+  return laid(onPiece, settings, { artwork, placement, around, scale, made });
+}
+
+interface Ground {
+  artwork: Artwork;
+  placement: Placement;
+  around: Box;
+  scale: PieceScale;
+  made: ReadonlyMap<number, MadeItem>;
+}
+
+/** All items as they are handed off: turned and mirrored, on their sheet, with the frame's upper left at the origin. */
+function laid(
+  items: readonly MadeItem[],
+  settings: PieceSettings,
+  { placement, around, scale, made }: Ground,
+): Piece {
+  const whole = everything(items);
+  const frame = whole ?? {
+    left: 0,
+    top: 0,
+    right: boxWidth(around) * placement.scale,
+    bottom: boxHeight(around) * placement.scale,
   };
-  const item: PieceItem = { id: 'artwork', kind: 'artwork', task: 'cut-through', placement, paths: [] };
-  item.paths = shapes.map(({ shape, contours }): PiecePath => {
-    const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
-    return {
-      item: item.id,
-      task: item.task,
-      sources: contours.map((k) => artwork.paths.ids[k]),
-      shape: placeShape(shape, placement),
-      ...(plate ? { plate } : {}),
-    };
-  });
-  const paths = item.paths;
-  const right = boxWidth(around) * millimetresPerPixel;
-  const bottom = boxHeight(around) * millimetresPerPixel;
+  const middle = anchorOf(frame, [0, 0]);
+  const turned = affineAfter(turnedBy(settings.turn), settings.mirrored ? MIRROR : UNMOVED);
+  const about = affineAfter(shift(middle.x, middle.y), affineAfter(turned, shift(-middle.x, -middle.y)));
+  const isStill = settings.turn === 0 && !settings.mirrored;
+  const lying = isStill ? [...items] : items.map((item) => movedItem(item, about));
+  const box = isStill ? frame : (everything(lying) ?? frame);
+  const { maps, size, sheet, problem } = onSheet(settings, box, lying);
+  const [first] = maps;
+  const there = lying.map((item) => movedItem(item, first));
+  const paths = maps.flatMap((map, copy) =>
+    (copy === 0 ? there : lying.map((item) => movedItem(item, map))).flatMap(({ id, paths: own }) =>
+      own.map((path): PiecePath => ({ ...path, item: id })),
+    ),
+  );
   return {
-    frame: { left: 0, top: 0, right, bottom },
-    items: [item],
+    frame: { left: 0, top: 0, right: size.width, bottom: size.height },
+    placement: placementOf([...made.values()], placement, around, affineAfter(first, about)),
+    items: there,
     paths,
     artwork: boxOf(contoursOf(paths.map(({ shape }) => shape))),
     scale,
+    ...(sheet ? { sheet } : {}),
+    ...(problem ? { problem } : {}),
   };
+}
+
+const shift = (x: number, y: number): Affine => [1, 0, 0, 1, x, y];
+
+/** The box around all items; of the artwork that of the whole picture where the size is the picture's. */
+function everything(items: readonly MadeItem[]): Box | undefined {
+  const boxes = items.flatMap(({ box }) => (box ? [box] : []));
+  if (boxes.length === 0) return undefined;
+  return boxes.reduce((all, box) => ({
+    left: Math.min(all.left, box.left),
+    top: Math.min(all.top, box.top),
+    right: Math.max(all.right, box.right),
+    bottom: Math.max(all.bottom, box.bottom),
+  }));
+}
+
+function onSheet(settings: PieceSettings, box: Box, items: readonly MadeItem[]) {
+  const size = { width: boxWidth(box), height: boxHeight(box) };
+  const alone = { maps: [shift(-box.left, -box.top)], size, sheet: undefined, problem: undefined };
+  const { sheet } = settings;
+  if (!sheet) return alone;
+  try {
+    const { maps, left, share } = layOut(sheet, box);
+    const nodes = items
+      .flatMap(({ paths }) => contoursOf(paths.map(({ shape }) => shape)))
+      .reduce((sum, contour) => sum + nodeCount(contour), 0);
+    if (maps.length * nodes > MOST_NODES) throw tooMany(maps.length, nodes);
+    return {
+      maps,
+      size: { width: sheet.width, height: sheet.height },
+      sheet: { count: maps.length, left, share },
+      problem: undefined,
+    };
+  } catch (error) {
+    if (!(error instanceof DrelkError)) throw error;
+    const { code, message, hint } = error;
+    return { ...alone, problem: { code, message, hint } };
+  }
+}
+
+function movedItem(item: MadeItem, map: Affine): MadeItem {
+  const paths = item.paths.map((path): ItemPath => ({ ...path, shape: mappedShape(path.shape, map) }));
+  const isUpright = map[1] === 0 && map[2] === 0;
+  const around = isUpright ? undefined : boxOf(contoursOf(paths.map(({ shape }) => shape)));
+  return {
+    ...item,
+    box: around ?? (item.box && mappedBox(item.box, map)),
+    map: affineAfter(map, item.map),
+    paths,
+  };
+}
+
+const tooMany = (copies: number, nodes: number) =>
+  new DrelkError(
+    'bad-sheet',
+    `${copies} pieces of ${nodes} nodes are more than a file should hold.`,
+    'Lay fewer on the sheet, or let the paths have fewer nodes.',
+  );
+
+/** Where the artwork lies, but for a turn: its middle is where it should be. */
+function placementOf(items: readonly MadeItem[], { scale }: Placement, around: Box, then: Affine): Placement {
+  const middle = anchorOf(around, [0, 0]);
+  const map = items.find(({ kind }) => kind === 'artwork')?.map ?? [scale, 0, 0, scale, 0, 0];
+  const { x, y } = affinePoint(affineAfter(then, map), middle);
+  return { scale, x: x - scale * middle.x, y: y - scale * middle.y };
 }

@@ -1,0 +1,165 @@
+import Joi from 'joi';
+import {
+  BOARD_FORMS,
+  CORNER_FORMS,
+  HOLE_FORMS,
+  type ItemKind,
+  type ItemSettings,
+  MOST_HOLES,
+  MOST_ITEMS,
+  MOST_REPEATS,
+  MOST_TEXT,
+  type PieceSettings,
+  TASKS,
+  TEXT_ALIGNMENTS,
+  TEXT_SIZES,
+  hangsOn,
+} from '@drelk/core';
+
+/** Lengths in millimetres: of what is made, and of how far apart things lie. */
+const MOST = 100_000;
+const size = Joi.number().positive().max(MOST).required();
+const distance = Joi.number().min(0).max(MOST).required();
+const offset = Joi.number().min(-MOST).max(MOST).required();
+const degrees = Joi.number().min(-3600).max(3600).required();
+const flag = Joi.boolean().required();
+const id = Joi.number().integer().min(1).max(1e9);
+const task = Joi.string().valid(...TASKS);
+const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
+const anchor = Joi.array()
+  .items(Joi.number().valid(-1, 0, 1))
+  .length(2)
+  .required();
+const oneOf = (values: readonly string[]) =>
+  Joi.string()
+    .valid(...values)
+    .required();
+
+const place = Joi.object({
+  on: id.allow(null).required(),
+  theirs: anchor,
+  own: anchor,
+  x: offset,
+  y: offset,
+  turn: degrees,
+  mirrored: flag,
+}).required();
+
+const corners = Joi.object({
+  form: oneOf(CORNER_FORMS),
+  size: distance,
+  on: Joi.array().items(Joi.boolean()).length(4).required(),
+}).required();
+
+const along = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('straight').required() }),
+  Joi.object({
+    kind: Joi.valid('circle').required(),
+    diameter: size,
+    reads: oneOf(['over', 'under']),
+    stands: oneOf(['outside', 'inside']),
+    turn: degrees,
+    even: flag,
+  }),
+  Joi.object({
+    kind: Joi.valid('contour').required(),
+    at: Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(2).required(),
+    start: offset,
+    turned: flag,
+    upright: flag,
+    even: flag,
+  }),
+).required();
+
+const text = Joi.object({
+  text: Joi.string().allow('').max(MOST_TEXT).required(),
+  font: Joi.string().max(80).required(),
+  upper: flag,
+  size: Joi.object({ of: oneOf(TEXT_SIZES), length: size }).required(),
+  letters: Joi.number().min(-0.5).max(5).required(),
+  lines: Joi.number().min(0.3).max(5).required(),
+  align: oneOf(TEXT_ALIGNMENTS),
+  along,
+}).required();
+
+const count = Joi.number().integer().min(1).max(MOST_HOLES).required();
+const pattern = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('one').required() }),
+  Joi.object({ kind: Joi.valid('row').required(), count, step: distance, along: oneOf(['across', 'down']) }),
+  Joi.object({ kind: Joi.valid('circle').required(), count, diameter: size }),
+  Joi.object({ kind: Joi.valid('sides').required(), from: distance }),
+).required();
+
+/** What each kind of item has besides what all have. */
+const KINDS: Record<ItemKind, Joi.SchemaMap> = {
+  artwork: {
+    inner: task.allow(null).required(),
+    plates: Joi.object().pattern(colour, task).max(200).required(),
+  },
+  board: { form: oneOf(BOARD_FORMS), width: size, height: size, corners },
+  border: { around: id.required(), inset: distance, corners, second: distance },
+  text: { set: text },
+  holes: { form: oneOf(HOLE_FORMS), width: size, length: distance, pattern },
+  outline: {
+    around: Joi.array().items(id).min(1).max(MOST_ITEMS).required(),
+    distance,
+    bridges: distance,
+    holes: oneOf(['filled', 'kept']),
+  },
+};
+
+const item = Joi.alternatives(
+  ...Object.entries(KINDS).map(([kind, more]) =>
+    Joi.object({
+      kind: Joi.valid(kind).required(),
+      name: Joi.string().trim().min(1).max(120).required(),
+      place,
+      task: Joi.alternatives(Joi.valid('auto'), task).required(),
+      hidden: flag,
+      layer: Joi.number().min(-1e9).max(1e9).required(),
+      ...more,
+    }),
+  ),
+);
+
+/** What an item hangs on has to be there. */
+const hanging = (items: Record<number, ItemSettings>, helpers: Joi.CustomHelpers) =>
+  Object.values(items).every((one) => hangsOn(one).every((other) => other in items))
+    ? items
+    : helpers.error('any.invalid');
+
+const repeats = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('one', 'fit').required() }),
+  Joi.object({
+    kind: Joi.valid('rows').required(),
+    rows: Joi.number().integer().min(1).max(MOST_REPEATS).required(),
+    columns: Joi.number().integer().min(1).max(MOST_REPEATS).required(),
+  }),
+).required();
+
+/** Piece as it is kept in a job's document. */
+export const pieceSchema: Joi.ObjectSchema<PieceSettings> = Joi.object({
+  by: oneOf(['artwork', 'picture']),
+  edge: oneOf(['width', 'height']),
+  length: Joi.number().min(0.1).max(MOST).allow(null).required(),
+  items: Joi.object()
+    .pattern(/^[1-9]\d{0,8}$/, item)
+    .max(MOST_ITEMS)
+    .custom(hanging)
+    .required(),
+  turn: degrees,
+  mirrored: flag,
+  sheet: Joi.object({
+    width: size,
+    height: size,
+    margin: distance,
+    x: distance,
+    y: distance,
+    repeats,
+    gap: distance,
+    shifted: flag,
+    turned: flag,
+  })
+    .allow(null)
+    .required(),
+});

@@ -1,0 +1,208 @@
+import { DrelkError } from '../error';
+import type { DrawingPlate, Task } from '../format';
+import {
+  type Affine,
+  type Box,
+  type Contour,
+  type Placement,
+  type Shape,
+  UNMOVED,
+  affineAfter,
+  affineContour,
+  boxOf,
+  boxWidth,
+  contoursOf,
+  directed,
+  nestContours,
+  reverseContour,
+  shapesIn,
+} from '../geometry';
+import { type Font, setText, textShapes } from '../text';
+import type { Artwork } from './artwork';
+import { boardShape } from './items/board';
+import { type Grow, borderContours } from './items/border';
+import { holeContours } from './items/holes';
+import { outlineContours } from './items/outline';
+import { mappedBox, mappedShape, placeOf } from './place';
+import type { ArtworkItem, ItemSettings, TextItem } from './settings';
+import { taskOf, taskOfLine } from './tasks';
+
+/** How finely curves are followed to see what lies in what, in millimetres. */
+const FLAT = 0.01;
+
+/** A path of an item, in millimetres of the piece. */
+export interface ItemPath {
+  task: Task;
+  shape: Shape;
+  /** Ids of the artwork's contours that it comes from, the outer one's first. */
+  sources: number[];
+  plate?: DrawingPlate;
+}
+
+/** An item as it lies on the piece. */
+export interface MadeItem {
+  id: number;
+  kind: ItemSettings['kind'];
+  paths: ItemPath[];
+  /** What others are placed by; undefined for one that nothing can be laid on. */
+  box: Box | undefined;
+  /** The map that took it to its place. */
+  map: Affine;
+  /** Why there is nothing of it. */
+  problem?: Pick<DrelkError, 'code' | 'message' | 'hint'>;
+  /** Characters that its font has no letter for. */
+  missing?: string[];
+}
+
+/** What items are made with. */
+export interface ItemTools {
+  fonts: ReadonlyMap<string, Font>;
+  grow: Grow;
+  /** The artwork's contour near a place in source pixels, in the artwork's own unit. */
+  contourAt(at: readonly [number, number]): Contour | undefined;
+}
+
+/** What an item is made from. */
+export interface ItemGround extends ItemTools {
+  items: Record<number, ItemSettings>;
+  /** Those it hangs on, already made. */
+  made: ReadonlyMap<number, MadeItem>;
+  artwork: Artwork;
+  /** Takes the artwork's unit to millimetres, and the box by which it is placed. */
+  placement: Placement;
+  around: Box;
+  hasBoard: boolean;
+}
+
+/** An item on its place. What cannot be made comes back without paths and with the reason. */
+export function makeItem(id: number, item: ItemSettings, ground: ItemGround): MadeItem {
+  try {
+    return { id, kind: item.kind, ...made(item, ground) };
+  } catch (error) {
+    if (!(error instanceof DrelkError)) throw error;
+    const { code, message, hint } = error;
+    return { id, kind: item.kind, paths: [], box: undefined, map: UNMOVED, problem: { code, message, hint } };
+  }
+}
+
+type Made = Omit<MadeItem, 'id' | 'kind'>;
+
+function made(item: ItemSettings, ground: ItemGround): Made {
+  switch (item.kind) {
+    case 'artwork':
+      return artworkOf(item, ground);
+    case 'board':
+      return placed(item, [boardShape(item)], ground);
+    case 'text':
+      return textOf(item, ground);
+    case 'holes': {
+      const on = onOf(item, ground);
+      const holes = holeContours(item, on && boxWidth(on));
+      return placed(item, nestContours(holes, FLAT), ground);
+    }
+    case 'border': {
+      const { around, map } = aroundOf(item.around, ground);
+      const board = ground.items[item.around];
+      const isBoard = board.kind === 'board';
+      // A board's own corners are known about its middle; what is inside others is found where they lie.
+      const lines = isBoard
+        ? borderContours(item, board, boardShape(board).outer, ground.grow).map((one) =>
+            affineContour(one, map),
+          )
+        : around.flatMap(({ outer }) => borderContours(item, undefined, outer, ground.grow));
+      return inPlace(item, nestContours(lines, FLAT), ground);
+    }
+    case 'outline': {
+      const areas = item.around.flatMap((id) =>
+        (ground.made.get(id)?.paths ?? []).map(({ shape }) => shape).filter(({ pen }) => pen === undefined),
+      );
+      if (areas.length === 0) throw nothingAround('An outline');
+      return inPlace(item, nestContours(outlineContours(item, contoursOf(areas), ground.grow), FLAT), ground);
+    }
+  }
+}
+
+/** The box of what an item lies on; undefined for the piece itself. */
+function onOf({ place }: ItemSettings, { made: others }: ItemGround): Box | undefined {
+  return place.on === null ? undefined : others.get(place.on)?.box;
+}
+
+function placed(item: ItemSettings, shapes: readonly Shape[], ground: ItemGround): Made {
+  const contours = contoursOf(shapes);
+  const boxAs = (map: Affine) => boxOf(contours.map((contour) => affineContour(contour, map)));
+  const map = placeOf(item.place, boxAs, onOf(item, ground));
+  const there = shapes.map((shape) => mappedShape(shape, map));
+  return { ...inPlace(item, there, ground), map };
+}
+
+function inPlace(item: ItemSettings, shapes: readonly Shape[], { hasBoard }: ItemGround): Made {
+  return {
+    paths: shapes.map((shape) => ({ task: taskFor(item, shape, hasBoard), shape, sources: [] })),
+    box: boxOf(contoursOf(shapes)),
+    map: UNMOVED,
+  };
+}
+
+const taskFor = (item: ItemSettings, { pen }: Shape, hasBoard: boolean): Task =>
+  pen === undefined ? taskOf(item, hasBoard) : taskOfLine(item, hasBoard);
+
+function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
+  const { artwork, placement, around, hasBoard } = ground;
+  const scaled: Affine = [placement.scale, 0, 0, placement.scale, 0, 0];
+  const frame = mappedBox(around, scaled);
+  const map = placeOf(item.place, (turned) => mappedBox(frame, turned), onOf(item, ground));
+  const whole = affineAfter(map, scaled);
+  const paths = shapesIn(artwork.paths).flatMap(({ shape, contours }): ItemPath[] => {
+    const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
+    const task = (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
+    const sources = contours.map((k) => artwork.paths.ids[k]);
+    const own = { ...(plate ? { plate } : {}) };
+    const laid = mappedShape(shape, whole);
+    if (item.inner === null || item.inner === task || laid.holes.length === 0)
+      return [{ task, shape: laid, sources, ...own }];
+    const { inner } = item;
+    return [
+      { task, shape: { ...laid, holes: [] }, sources: [sources[0]], ...own },
+      ...laid.holes.map((hole, k): ItemPath => ({
+        task: inner,
+        shape: { outer: directed(hole, true), holes: [] },
+        sources: [sources[k + 1]],
+        ...own,
+      })),
+    ];
+  });
+  return { paths, box: mappedBox(frame, map), map: whole };
+}
+
+function textOf(item: TextItem, ground: ItemGround): Made {
+  const font = ground.fonts.get(item.set.font);
+  if (!font)
+    throw new DrelkError('bad-font', 'The font of this text is not there.', 'Choose another font for it.');
+  const { along } = item.set;
+  if (along.kind !== 'contour') {
+    const { glyphs, missing } = setText(item.set, font);
+    return { ...placed(item, textShapes(font, glyphs), ground), missing };
+  }
+  const found = ground.contourAt(along.at);
+  if (!found)
+    throw new DrelkError('bad-place', 'The line of this text is not there any more.', 'Click another one.');
+  const artwork = [...ground.made.values()].find(({ kind }) => kind === 'artwork');
+  const { scale } = ground.placement;
+  const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
+  const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
+  return { ...inPlace(item, textShapes(font, glyphs), ground), missing };
+}
+
+function aroundOf(id: number, { made: others }: ItemGround): { around: Shape[]; map: Affine } {
+  const other = others.get(id);
+  const around = (other?.paths ?? []).map(({ shape }) => shape).filter(({ pen }) => pen === undefined);
+  if (!other || around.length === 0) throw nothingAround('A border');
+  return { around, map: other.map };
+}
+
+const nothingAround = (what: string) =>
+  new DrelkError(
+    'bad-place',
+    `${what} needs something that it lies around.`,
+    'Lay it around a board or the artwork.',
+  );
