@@ -10,6 +10,7 @@ import { JobStore } from '../src/app/job/job-store';
 import { HandEdits } from '../src/app/job/hand-edits';
 import { PathHand } from '../src/app/job/path-hand';
 import { PathShaping } from '../src/app/job/path-shaping';
+import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 
@@ -82,6 +83,11 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
       },
       tolerance: 1 / 3,
     },
+    piece: {
+      items: [{ id: 1, box: { left: 0, top: 0, right: 50, bottom: 40 }, task: 'cut-through' }],
+      tasks: [],
+    },
+    artwork: { width: 50, height: 40 },
     millimetresPerPixel: 0.5,
     scaleSource: 'length',
     frame: { x: 0, y: 0, width: 50, height: 40 },
@@ -141,6 +147,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       HandEdits,
       PathHand,
       PathShaping,
+      PieceHand,
     ],
   });
   const store = TestBed.inject(JobStore);

@@ -29,8 +29,14 @@ export function tidied(
   context: Context,
 ): TidyResult {
   const result = tidyDrawing(drawing, settings, context);
-  if (result.shapes.length > 0) return result;
-  const left = Object.entries(result.left).map(([what, count]) => `${what} (${count})`);
+  checkNotEmpty(result.shapes.length, name, result.left);
+  return result;
+}
+
+/** Throws `empty-drawing` for a file of which no shape is there to cut; what was left out is named. */
+export function checkNotEmpty(shapes: number, name: string, counts: Record<string, number>): void {
+  if (shapes > 0) return;
+  const left = Object.entries(counts).map(([what, count]) => `${what} (${count})`);
   throw new DrelkError(
     'empty-drawing',
     `“${name}” has nothing to cut${left.length > 0 ? `: just ${left.join(', ')}` : ''}.`,

@@ -1,9 +1,9 @@
 import type { Context } from '../context';
-import { readVectorFile } from '../format';
+import { type VectorDrawing, readVectorFile } from '../format';
 import { type Box, IDENTITY, type Shape, boxOf, contoursOf, placeShape } from '../geometry';
 import { colourName, labOfHex, nameOfHex } from '../ink';
 import type { Lab } from '../raster';
-import type { TidyResult } from '../line';
+import { type TidyResult, tidyDrawing } from '../line';
 import { scaleFor } from '../piece';
 import type { JobDocument } from './document';
 import { handOver, withHandsPlates } from './hand-over';
@@ -40,7 +40,10 @@ export function drawnPaths(
     }),
   );
   const result = step('line', 'tidied', `${drawing.key} ${JSON.stringify([join, simplify])}`, () =>
-    tidied(drawing.value, source.name, vector, context),
+    // An empty page is what a piece without artwork begins with.
+    isBlank(drawing.value)
+      ? tidyDrawing(drawing.value, vector, context)
+      : tidied(drawing.value, source.name, vector, context),
   );
   const laid = step('line', 'laid', `${result.key} ${JSON.stringify(without)}`, () =>
     laidOut(result.value, drawing.value.page, without),
@@ -68,6 +71,9 @@ export function drawnPaths(
     file: { unit: drawing.value.unit, before, after, mended, left, plates: own },
   };
 }
+
+const isBlank = ({ paths, left }: VectorDrawing): boolean =>
+  paths.length === 0 && Object.keys(left).length === 0;
 
 /** Shapes on their plates, those that are wanted, and the page they lie on: from its upper left. */
 function laidOut({ shapes }: TidyResult, page: Box, without: readonly string[]) {

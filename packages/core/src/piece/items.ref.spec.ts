@@ -15,6 +15,7 @@ import {
   signedArea,
 } from '../geometry';
 import { PIECE, RING, TOOLS, board, border, holes, outline, pieceOf, text } from '../testing/pieces';
+import { checkItem } from './check-item';
 import { makePiece } from './piece';
 import { inTurn } from './place';
 import { ARTWORK_ITEM, BOARD_FORMS, type CornerForm, type ItemSettings, placedOn } from './settings';
@@ -114,7 +115,7 @@ describe('borders', () => {
     expect(size(boxOfItem(items, 2))).toEqual([expect.closeTo(9.5 * INCH, 9), expect.closeTo(5 * INCH, 9)]);
     const [line] = contoursOfItem(items, 2);
     expect(line.segments.filter(({ kind }) => kind === 'arc')).toHaveLength(4);
-    expect(pieceOf(items).paths.map(({ task }) => task)).toEqual(['cut-through', 'engrave']);
+    expect(pieceOf(items).paths.map(({ task }) => task)).toEqual(['cut-through', 'score']);
   });
 
   it('follows its board when that is made larger, turned or moved', () => {
@@ -196,10 +197,31 @@ describe('holes', () => {
     [holes(1, { form: 'slot', width: 12, length: 12 }), 'longer than it is wide'],
     [holes(null, { pattern: { kind: 'sides', from: 5 } }), 'nothing that has sides'],
     [holes(1, { pattern: { kind: 'sides', from: 50 } }), 'beyond the middle'],
+    [holes(1, { place: { ...placedOn(1), x: 60 } }), 'outside its board'],
+    [holes(1, { place: { ...placedOn(1), y: -28 } }), 'outside its board'],
     [holes(1, { pattern: { kind: 'row', count: 0, step: 5, along: 'across' } }), 'how many holes'],
   ])('number %# is refused with a sentence', (item, says) =>
     expect(problemOf({ 1: board(), 2: item }, 2)).toContain(says),
   );
+});
+
+describe('what can be told before anything is worked out', () => {
+  it.each([
+    [border(1, { inset: 30 }), 'leaves nothing'],
+    [holes(1, { width: 0 }), 'wider than nought'],
+    [holes(1, { pattern: { kind: 'sides', from: 50 } }), 'beyond the middle'],
+    [text(1, ' '), 'no letter'],
+    [text(1, 'x'.repeat(10_000)), 'too long'],
+    [board({ height: 0 }), 'larger than nought'],
+    [board({ place: placedOn(2) }), 'on itself'],
+  ])('number %# is refused', (item, says) =>
+    expect(() => checkItem({ 1: board(), 2: item }, 2)).toThrow(says),
+  );
+
+  it('and what can be is let through', () => {
+    for (const item of [border(1), holes(1), text(1, 'Tea'), board(), outline([1]), ARTWORK_ITEM])
+      expect(() => checkItem({ 1: board(), 2: item }, 2)).not.toThrow();
+  });
 });
 
 describe('an outline', () => {

@@ -13,11 +13,14 @@ import {
   boxWidth,
   contoursOf,
   directed,
+  findCrossings,
+  flatten,
+  insidePolygon,
   nestContours,
   reverseContour,
   shapesIn,
 } from '../geometry';
-import { type Font, setText, textShapes } from '../text';
+import { type Font, LINE_PEN, setText, textShapes } from '../text';
 import type { Artwork } from './artwork';
 import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
@@ -71,6 +74,8 @@ export interface ItemGround extends ItemTools {
   /** Takes the artwork's unit to millimetres, and the box by which it is placed. */
   placement: Placement;
   around: Box;
+  /** There is no artwork that takes any room. */
+  isBare: boolean;
   hasBoard: boolean;
 }
 
@@ -97,8 +102,9 @@ function made(item: ItemSettings, ground: ItemGround): Made {
       return textOf(item, ground);
     case 'holes': {
       const on = onOf(item, ground);
-      const holes = holeContours(item, on && boxWidth(on));
-      return placed(item, nestContours(holes, FLAT), ground);
+      const holes = placed(item, nestContours(holeContours(item, on && boxWidth(on)), FLAT), ground);
+      checkInside(holes, item.place.on, ground);
+      return holes;
     }
     case 'border': {
       const { around, map } = aroundOf(item.around, ground);
@@ -110,7 +116,11 @@ function made(item: ItemSettings, ground: ItemGround): Made {
             affineContour(one, map),
           )
         : around.flatMap(({ outer }) => borderContours(item, undefined, outer, ground.grow));
-      return inPlace(item, nestContours(lines, FLAT), ground);
+      return inPlace(
+        item,
+        lines.map((outer) => ({ outer: directed(outer, true), holes: [], pen: LINE_PEN })),
+        ground,
+      );
     }
     case 'outline': {
       const areas = item.around.flatMap((id) =>
@@ -147,7 +157,7 @@ const taskFor = (item: ItemSettings, { pen }: Shape, hasBoard: boolean): Task =>
   pen === undefined ? taskOf(item, hasBoard) : taskOfLine(item, hasBoard);
 
 function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
-  const { artwork, placement, around, hasBoard } = ground;
+  const { artwork, placement, around, isBare, hasBoard } = ground;
   const scaled: Affine = [placement.scale, 0, 0, placement.scale, 0, 0];
   const frame = mappedBox(around, scaled);
   const map = placeOf(item.place, (turned) => mappedBox(frame, turned), onOf(item, ground));
@@ -171,7 +181,7 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
       })),
     ];
   });
-  return { paths, box: mappedBox(frame, map), map: whole };
+  return { paths, box: isBare ? undefined : mappedBox(frame, map), map: whole };
 }
 
 function textOf(item: TextItem, ground: ItemGround): Made {
@@ -191,6 +201,21 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
   const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
   return { ...inPlace(item, textShapes(font, glyphs), ground), missing };
+}
+
+/** Throws `bad-place` for holes that do not lie wholly within the board they are on. */
+function checkInside({ paths }: Made, on: number | null, { made: others, items }: ItemGround): void {
+  const board = on !== null && items[on].kind === 'board' ? others.get(on)?.paths[0]?.shape.outer : undefined;
+  if (!board) return;
+  const polygon = flatten(board, FLAT);
+  const holes = paths.map(({ shape }) => shape.outer);
+  const isOutside = holes.some(({ start }) => !insidePolygon(polygon, start.x, start.y));
+  if (isOutside || findCrossings([board, ...holes], FLAT).some(({ a, b }) => a === 0 || b === 0))
+    throw new DrelkError(
+      'bad-place',
+      'A hole would lie outside its board.',
+      'Type a lesser distance, or a smaller hole.',
+    );
 }
 
 function aroundOf(id: number, { made: others }: ItemGround): { around: Shape[]; map: Affine } {

@@ -49,6 +49,8 @@ export interface Piece {
   /** The box of all paths, undefined when there are none. */
   artwork: Box | undefined;
   scale: PieceScale;
+  /** The artwork's own size, or that of the whole picture. */
+  size: { width: number; height: number };
   sheet?: PieceSheet;
   /** Why it does not lie on its sheet. */
   problem?: Pick<DrelkError, 'code' | 'message' | 'hint'>;
@@ -75,6 +77,8 @@ export function makePiece(
   const scale = scaleFor(settings, artwork.frame, box, artwork.known);
   const around = settings.by === 'artwork' && box ? box : artwork.frame;
   const placement = { scale: scale.millimetresPerPixel, x: 0, y: 0 };
+  // Artwork without a path takes no room, unless the whole picture is meant.
+  const isBare = box === undefined && settings.by === 'artwork';
   const { items } = settings;
   const hasBoard = Object.values(items).some(({ kind, hidden }) => kind === 'board' && !hidden);
   const made = new Map<number, MadeItem>();
@@ -82,7 +86,7 @@ export function makePiece(
     made.set(
       id,
       kept(id, () =>
-        makeItem(id, items[id], { ...tools, items, made, artwork, placement, around, hasBoard }),
+        makeItem(id, items[id], { ...tools, items, made, artwork, placement, around, isBare, hasBoard }),
       ),
     );
   const shown = itemsInOrder(items).filter(({ item }) => !item.hidden);
@@ -132,6 +136,7 @@ function laid(
     paths,
     artwork: boxOf(contoursOf(paths.map(({ shape }) => shape))),
     scale,
+    size: { width: boxWidth(around) * placement.scale, height: boxHeight(around) * placement.scale },
     ...(sheet ? { sheet } : {}),
     ...(problem ? { problem } : {}),
   };

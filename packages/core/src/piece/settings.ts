@@ -193,6 +193,19 @@ export const itemsInOrder = (items: Record<number, ItemSettings>): { id: number;
     .map((id) => ({ id, item: items[id] }))
     .sort((a, b) => a.item.layer - b.item.layer || a.id - b.id);
 
+/** Whether there is nothing but the artwork, as it comes. */
+export function isArtworkAlone({ items, turn, mirrored, sheet }: PieceSettings): boolean {
+  const [item, ...others] = Object.values(items);
+  return (
+    others.length === 0 &&
+    (item as ItemSettings | undefined)?.kind === 'artwork' &&
+    JSON.stringify({ ...item, name: '' }) === JSON.stringify({ ...ARTWORK_ITEM, name: '' }) &&
+    turn === 0 &&
+    !mirrored &&
+    sheet === null
+  );
+}
+
 /** The items that another one hangs on: what it lies on, and what it is made from. */
 export function hangsOn(item: ItemSettings): number[] {
   if (item.kind === 'border') return [item.around];

@@ -10,7 +10,7 @@ export function taskOf(item: ItemSettings, hasBoard: boolean): Task {
     case 'outline':
       return 'cut-through';
     case 'border':
-      return 'engrave';
+      return 'score';
     case 'text':
       return hasBoard ? 'pocket' : 'cut-through';
     case 'artwork':

@@ -17,9 +17,13 @@ export type DrawingContext = Pick<
   | 'lineWidth'
   | 'moveTo'
   | 'rect'
+  | 'restore'
+  | 'save'
+  | 'scale'
   | 'stroke'
   | 'strokeRect'
   | 'strokeStyle'
+  | 'translate'
 >;
 
 /** Draws paths in picture coordinates; `pixel` is a screen pixel in them. */

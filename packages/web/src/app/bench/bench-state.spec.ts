@@ -10,7 +10,7 @@ describe('BenchState', () => {
   });
 
   it('fits the whole picture in the middle', () => {
-    state.fit({ width: 1600, height: 400 });
+    state.fit({ x: 0, y: 0, width: 1600, height: 400 });
     const { scale, x, y } = state.eye();
     expect(scale * 1600).toBeCloseTo(800 - 72);
     expect(x).toBeCloseTo(36);

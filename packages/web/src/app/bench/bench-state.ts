@@ -12,6 +12,12 @@ interface Visit {
 
 const keyOf = (id: string) => `bench ${id}`;
 
+/** A job that is come to for the first time is seen at this stage. */
+export function beginAt(id: string, stage: StageId): void {
+  const visit: Visit = { stage, eye: { scale: 1, x: 0, y: 0 }, fitted: true };
+  sessionStorage.setItem(keyOf(id), JSON.stringify(visit));
+}
+
 /** What the bench shows and from where; shared by the bench, its bar, the facts and the strip. */
 @Injectable()
 export class BenchState {
@@ -83,13 +89,17 @@ export class BenchState {
     if (!this.fitted() && this.size().width > 0) this.eye.set(eyeOver(this.eye(), this.size(), from, to));
   }
 
-  /** Brings the whole picture into view. */
-  fit(picture: { width: number; height: number }): void {
+  /** Brings a whole area into view. */
+  fit(area: { x: number; y: number; width: number; height: number }): void {
     const { width, height } = this.size();
     if (width === 0 || height === 0) return;
     const margin = 36;
-    const scale = Math.min((width - 2 * margin) / picture.width, (height - 2 * margin) / picture.height);
-    this.eye.set({ scale, x: (width - picture.width * scale) / 2, y: (height - picture.height * scale) / 2 });
+    const scale = Math.min((width - 2 * margin) / area.width, (height - 2 * margin) / area.height);
+    this.eye.set({
+      scale,
+      x: (width - area.width * scale) / 2 - area.x * scale,
+      y: (height - area.height * scale) / 2 - area.y * scale,
+    });
     this.fitted.set(true);
   }
 }

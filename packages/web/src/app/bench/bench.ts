@@ -15,6 +15,7 @@ import { Commands } from '../job/commands';
 import { HandEdits } from '../job/hand-edits';
 import { Lighting } from '../job/lighting';
 import { PathHand } from '../job/path-hand';
+import { PieceHand } from '../job/piece-hand';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS } from './colours';
@@ -72,7 +73,7 @@ export class Bench implements OnDestroy {
   readonly label = computed(() =>
     this.tools.active()
       ? 'Bench, with a tool. Arrow keys move the crosshair, Enter presses and lets go, Escape puts the tool down; with Space held down the pointer pulls the view.'
-      : 'Bench. Arrow keys move the view, or nudge what is picked in Line; plus and minus zoom, 0 fits.',
+      : 'Bench. Arrow keys move the view, or nudge what is picked in Line and Piece; plus and minus zoom, 0 fits.',
   );
   /** What the tool's work comes to, where the bench shows something else. */
   readonly liveResult = computed(() => (this.tools.frame() ? this.work.picture() : undefined));
@@ -110,12 +111,30 @@ export class Bench implements OnDestroy {
       ? `Some nodes lie too close together to be shown: from ${Math.ceil(from * 100)} % on they are.`
       : '';
   });
+  private readonly pieceHand = inject(PieceHand);
+  /** Whether the stage is about the piece, and there is more on that than its artwork. */
+  private readonly isOfPiece = computed(
+    () => this.work.shownPaths()?.paths === this.work.view()?.piecePaths && !!this.work.view()?.piecePaths,
+  );
+  /** What is fitted into view: what lies under a tool, the piece, or the picture. */
+  private readonly area = computed(() => {
+    const frame = this.tools.frame();
+    if (frame) return { x: 0, y: 0, width: frame.width, height: frame.height };
+    const ground = this.tools.ground();
+    return (
+      this.work.shownPaths()?.area ?? (ground && { x: 0, y: 0, width: ground.width, height: ground.height })
+    );
+  });
+  /** What is mirrored is told wherever the piece is shown. */
+  readonly mirrored = computed(() =>
+    this.isOfPiece() && this.work.store.shown()?.piece.mirrored ? 'Mirrored: to be read from behind' : '',
+  );
   private resizing: ResizeObserver | undefined;
   /** What a fact or a click picks out of the paths. */
   private readonly marked = computed(() => {
-    const set = this.work.view()?.paths;
+    const set = this.work.shownPaths()?.paths;
     const ids = set && highlightedIds(set, this.state.highlight());
-    return ids ? [...ids, ...this.state.picked()] : [];
+    return ids ? [...ids, ...(this.isOfPiece() ? this.pieceHand.idsOfChosen() : this.state.picked())] : [];
   });
 
   constructor() {
@@ -136,8 +155,8 @@ export class Bench implements OnDestroy {
     effect(() => this.drawRulers());
     effect(() => {
       // What is of another size is brought into view as a whole.
-      const ground = this.tools.ground();
-      if (ground && this.state.fitted() && this.state.size().width > 0) this.state.fit(ground);
+      const area = this.area();
+      if (area && this.state.fitted() && this.state.size().width > 0) this.state.fit(area);
     });
     effect((onCleanup) => {
       if (!this.state.layout().blink) return;
@@ -165,15 +184,15 @@ export class Bench implements OnDestroy {
   }
 
   fit(): void {
-    const ground = this.tools.ground();
-    if (ground) this.state.fit(ground);
+    const area = this.area();
+    if (area) this.state.fit(area);
   }
 
   /** Keys on the bench itself: arrows pan, or move the crosshair of a tool, which Enter presses and lets go. */
   onKey(event: KeyboardEvent): void {
     if (this.tools.active() && this.hand.steer(event)) return;
     // What is picked is nudged instead.
-    if (this.pathHand.canAct() && !this.tools.active()) return;
+    if ((this.pathHand.canAct() || this.pieceHand.canAct()) && !this.tools.active()) return;
     const step = event.shiftKey ? 120 : 40;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [step, 0],
@@ -194,9 +213,11 @@ export class Bench implements OnDestroy {
   /** Picks the contour under the pointer out of the paths, with Shift besides what is picked, or lets go of it. */
   private pick(scene: BenchScene, more: boolean): void {
     const at = this.hand.place(scene);
-    const view = this.work.view();
-    if (!at || !view || this.tools.active() || this.state.layout().opacity.paths === 0) return;
-    this.pathHand.pick(pickPath(view.paths, at, PICK_REACH / this.state.eye().scale), more);
+    const shown = this.work.shownPaths();
+    if (!at || !shown || this.tools.active() || this.state.layout().opacity.paths === 0) return;
+    const id = pickPath(shown.paths, at, PICK_REACH / this.state.eye().scale);
+    if (this.isOfPiece()) this.pieceHand.chooseByPath(id);
+    else this.pathHand.pick(id, more);
   }
 
   /** Picks the contour so many further on, around again at the end. */
@@ -270,7 +291,7 @@ export class Bench implements OnDestroy {
     const size = { width: lies.width, height: lies.height };
     const { width: across, height: down } = this.state.size();
     const split = (this.state.wipeAt() * across - x) / scale;
-    scene.paper.setAttrs(size);
+    scene.paper.setAttrs(this.area() ?? { x: 0, y: 0, ...size });
     scene.show('picture', this.work.picture() ?? this.work.glance()?.bitmap, size);
     scene.show('ink', this.work.ink(), size);
     // Single pixels stay crisp once they are large enough to be seen.
@@ -321,10 +342,12 @@ export class Bench implements OnDestroy {
     const view = this.work.view();
     const { width, height } = this.state.size();
     if (!view || width === 0) return;
-    const name = view.names.paths ?? '';
+    const shown = this.work.shownPaths();
+    if (!shown) return;
+    const { name, paths, colours } = shown;
     const { style, misfit, opacity } = this.state.layout();
     const isMisfit = misfit && this.rawInk() === view.names.ink;
-    this.painter.hold(name, view.paths, view.colours);
+    this.painter.hold(name, paths, colours);
     const marked = this.marked();
     if (opacity.paths === 0 && marked.length === 0 && !this.state.layout().wipe && !this.state.layout().blink)
       return;

@@ -20,6 +20,7 @@ import type {
   OptionView,
   ResultView,
 } from './messages';
+import { fontsFor } from './fonts';
 import { EngineSession, type ShownPart, inkPixels, maskPixels } from './session';
 import { VectorSession, fileView } from './vector-session';
 
@@ -66,7 +67,10 @@ async function answer(message: Exclude<EngineRequest, { type: 'share' | 'warm' }
       if (context.stopped()) throw stopped();
       const view = await compute(message, context);
       const bitmaps = [view.picture, view.ink].filter((bitmap) => bitmap !== undefined);
-      const transfer = [...bitmaps, ...(view.paths ? buffersOf(view.paths) : [])];
+      const transfer = [
+        ...bitmaps,
+        ...[view.paths, view.piecePaths].flatMap((paths) => (paths ? buffersOf(paths) : [])),
+      ];
       postMessage({ type: 'result', request, view } satisfies EngineAnswer, { transfer });
     } else {
       const { answer: given, transfer } = await reply(message, contextFor(request, false));
@@ -96,7 +100,8 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     return plain({ header });
   },
   async handOff({ picture, document, format }, context) {
-    const file = (await session(picture)).handOff(document, format, context);
+    const fonts = await fontsFor(document);
+    const file = (await session(picture)).handOff(document, format, context, fonts);
     return { answer: file, transfer: [file.bytes.buffer] };
   },
   async contours({ picture }) {
@@ -200,11 +205,13 @@ async function compute(
   context: Context,
 ): Promise<ResultView> {
   const own = await session(key);
-  if (own instanceof VectorSession) return own.compute(document, mode, first, context).view;
+  const fonts = await fontsFor(document);
+  if (own instanceof VectorSession) return own.compute(document, mode, first, context, fonts).view;
   let held = first;
-  const { result, view } = own.compute(document, mode, held, context, (part) => {
+  const early = (part: ShownPart) => {
     held = showEarly(request, part, held);
-  });
+  };
+  const { result, view } = own.compute(document, mode, held, context, early, fonts);
   const { picture, ink } = result.artwork.traced;
   if (view.names.picture !== held.picture) view.picture = await bitmapOf(picture);
   if (view.names.ink !== held.ink) {

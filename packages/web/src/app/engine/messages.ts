@@ -1,34 +1,38 @@
-import type {
-  CheckedFile,
-  Combining,
-  Contour,
-  DrelkError,
-  Facts,
-  FollowedRun,
-  FormatId,
-  FoundWords,
-  GivenShape,
-  Ink,
-  InkSettings,
-  JobDocument,
-  Kind,
-  Lit,
-  MadeContour,
-  PathSet,
-  PictureHeader,
-  Proof,
-  Reshaping,
-  Rulings,
-  Scale,
-  ScaleSource,
-  Separation,
-  SquareHint,
-  Step,
-  UsedPlate,
-  Vanishing,
-  VectorFacts,
-  VectorKind,
-  VectorSettings,
+import {
+  TASKS,
+  type Box,
+  type CheckedFile,
+  type Combining,
+  type Contour,
+  type DrelkError,
+  type Facts,
+  type FollowedRun,
+  type FormatId,
+  type FoundWords,
+  type GivenShape,
+  type Ink,
+  type InkSettings,
+  type JobDocument,
+  type Kind,
+  type Lit,
+  type MadeContour,
+  type PathSet,
+  type PictureHeader,
+  type PieceSheet,
+  type Proof,
+  type Reshaping,
+  type Rulings,
+  type Scale,
+  type ScaleSource,
+  type Separation,
+  type SquareHint,
+  type Step,
+  type Task,
+  type UsedPlate,
+  type Vanishing,
+  type VectorFacts,
+  type VectorKind,
+  type VectorSettings,
 } from '@drelk/core';
 
 /** A place in pixels. */
@@ -117,6 +121,7 @@ export interface Held {
   picture?: string;
   ink?: string;
   paths?: string;
+  piece?: string;
 }
 
 export type EngineProblem = Pick<DrelkError, 'code' | 'message' | 'hint'>;
@@ -162,6 +167,34 @@ export interface ArrivedView extends Ground {
   bitmap: ImageBitmap;
 }
 
+/** Among the plates of a piece's paths, which are tasks, what boards are. */
+export const BOARD_PLATE = TASKS.length;
+
+/** An item of the piece as it came out: its box in millimetres from the frame's upper left. */
+export interface ItemView {
+  id: number;
+  box: Box | undefined;
+  /** What is done along it, along the first of its paths. */
+  task: Task | undefined;
+  problem?: EngineProblem;
+  missing?: string[];
+}
+
+/** What is done to the piece, how often and how far. */
+export interface TaskView {
+  task: Task;
+  contours: number;
+  length: number;
+}
+
+/** The piece as it came out. */
+export interface PieceView {
+  items: ItemView[];
+  tasks: TaskView[];
+  sheet?: PieceSheet;
+  problem?: EngineProblem;
+}
+
 /** What the page shows of a result. Lengths in millimetres, places in pixels of the squared-up source picture. */
 export interface ResultView {
   mode: 'preview' | 'full';
@@ -189,6 +222,11 @@ export interface ResultView {
   scaleSource: ScaleSource;
   /** Upper left of the piece's frame in source pixels, and its size in millimetres. */
   frame: { x: number; y: number; width: number; height: number };
+  piece: PieceView;
+  /** Size of the artwork, or of the whole picture, by itself, in millimetres. */
+  artwork: { width: number; height: number };
+  /** Paths of all that lies on the piece, where that is more than the artwork, in the same pixels; their edits are items' ids, their plates tasks. */
+  piecePaths?: PathSet;
   proof: Proof;
   timing: Record<Step, number>;
   /** Why there are no paths. */

@@ -1,4 +1,4 @@
-import type { Arrived, JobDocument, PictureResult } from '@drelk/core';
+import { type Arrived, type JobDocument, type PictureResult, isArtworkAlone } from '@drelk/core';
 import type { Held } from './messages';
 
 /** Names of what results are made of, the same for the same thing, so that the page can say what it holds. */
@@ -9,9 +9,18 @@ export class Names {
   /** `source` names the picture that the job begins with. */
   constructor(private readonly source: string) {}
 
+  /** Of all that lies on a piece, where that is more than its artwork. */
+  ofPiece({ piece }: JobDocument, made: object): Pick<Held, 'piece'> {
+    return isArtworkAlone(piece) ? {} : { piece: this.numbered(made) };
+  }
+
   /** Of a preview, a picture that the page holds in full goes by that one's name: it is not to be taken away. */
-  of({ artwork }: PictureResult, document: JobDocument, mode: 'preview' | 'full', held: Held): Held {
-    return { ...this.arrived(artwork.traced, document, mode, held), paths: this.ofPaths(artwork.paths) };
+  of({ artwork, piece }: PictureResult, document: JobDocument, mode: 'preview' | 'full', held: Held): Held {
+    return {
+      ...this.arrived(artwork.traced, document, mode, held),
+      paths: this.ofPaths(artwork.paths),
+      ...this.ofPiece(document, piece),
+    };
   }
 
   /** Of paths alone. */

@@ -5,6 +5,7 @@ import {
   type ContourSet,
   type DecodedPicture,
   DrelkError,
+  type Fonts,
   type FormatId,
   type GreyPicture,
   type JobDocument,
@@ -21,6 +22,7 @@ import {
   inkOptions,
   lookAtPicture,
   mapPoint,
+  NO_FONTS,
   PREVIEW_PIXELS,
   newMemory,
   pouredArea,
@@ -89,21 +91,24 @@ export class EngineSession {
     held: Held,
     context: Context,
     show: (part: ShownPart) => void = () => undefined,
+    fonts: Fonts = NO_FONTS,
   ): { result: PictureResult; view: ResultView } {
     const source = mode === 'full' ? this.source : this.small;
-    const result = runJob(document, source, this.memories[mode], context, (part) => {
+    const arrived = (part: Arrived) => {
       const names = this.names.arrived(part, document, mode, held);
       // Beside older paths only what lies on the same picture as they do is shown early.
       if (held.paths === undefined || (mode === 'full' && names.picture === held.picture))
         show(shownPart(part, names));
-    });
+    };
+    const result = runJob(document, source, this.memories[mode], context, arrived, fonts);
     if (mode === 'full') this.last = result;
     const names = this.names.of(result, document, mode, held);
     return { result, view: viewOf(result, source.reduction, mode, names, held) };
   }
 
-  handOff(document: JobDocument, format: FormatId, context: Context): CheckedFile {
-    return handOffFile(document, runJob(document, this.source, this.memories.full, context), format);
+  handOff(document: JobDocument, format: FormatId, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {
+    const result = runJob(document, this.source, this.memories.full, context, undefined, fonts);
+    return handOffFile(document, result, format);
   }
 
   /** The contours of the last full result, as found before fitting. */

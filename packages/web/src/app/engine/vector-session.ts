@@ -1,6 +1,7 @@
 import {
   type CheckedFile,
   type Context,
+  type Fonts,
   type FormatId,
   type JobDocument,
   type JobResult,
@@ -9,6 +10,7 @@ import {
   boxHeight,
   boxOf,
   boxWidth,
+  checkNotEmpty,
   contoursOf,
   handOffFile,
   newJob,
@@ -34,14 +36,16 @@ export class VectorSession {
     mode: 'preview' | 'full',
     held: Held,
     context: Context,
+    fonts: Fonts,
   ): { result: JobResult; view: ResultView } {
-    const result = runVectorJob(document, this.source, this.memory, context);
-    const names = { paths: this.names.ofPaths(result.artwork.paths) };
+    const result = runVectorJob(document, this.source, this.memory, context, fonts);
+    const { artwork, piece } = result;
+    const names = { paths: this.names.ofPaths(artwork.paths), ...this.names.ofPiece(document, piece) };
     return { result, view: viewOf(result, 1, mode, names, held) };
   }
 
-  handOff(document: JobDocument, format: FormatId, context: Context): CheckedFile {
-    return handOffFile(document, runVectorJob(document, this.source, this.memory, context), format);
+  handOff(document: JobDocument, format: FormatId, context: Context, fonts: Fonts): CheckedFile {
+    return handOffFile(document, runVectorJob(document, this.source, this.memory, context, fonts), format);
   }
 }
 
@@ -50,6 +54,7 @@ export function fileView(source: VectorSource, settings: VectorSettings, context
   const about = { blob: '', name: source.name, kind: 'svg', width: 1, height: 1, density: null, notes: [] };
   const { artwork } = runVectorJob(newJob(about, settings), source, newMemory(), context);
   const { paths, frame, file } = artwork;
+  checkNotEmpty(paths.ids.length, source.name, file.left);
   const box = boxOf(contoursOf(shapesIn(paths).map(({ shape }) => shape))) ?? frame;
   return {
     ...file,

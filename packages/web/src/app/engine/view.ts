@@ -1,5 +1,27 @@
-import { type JobResult, type Traced, composed, scaledAndMoved, scaledPaths } from '@drelk/core';
-import type { Held, InkFacts, ResultView, SquareFacts, TracedView } from './messages';
+import {
+  type JobResult,
+  type PathSet,
+  type Piece,
+  type PiecePath,
+  TASKS,
+  type Traced,
+  composed,
+  contourLength,
+  contoursOf,
+  packPaths,
+  placeShape,
+  scaledAndMoved,
+  scaledPaths,
+} from '@drelk/core';
+import {
+  BOARD_PLATE,
+  type Held,
+  type InkFacts,
+  type PieceView,
+  type ResultView,
+  type SquareFacts,
+  type TracedView,
+} from './messages';
 
 /**
  * What the page shows of a result that was computed on a picture `reduction` times smaller than the source; paths only
@@ -13,7 +35,7 @@ export function viewOf(
   held: Held,
 ): ResultView {
   const { frame, traced } = artwork;
-  const [{ placement }] = piece.items;
+  const { placement } = piece;
   return {
     mode,
     width: (frame.right - frame.left) * reduction,
@@ -35,10 +57,46 @@ export function viewOf(
       width: piece.frame.right,
       height: piece.frame.bottom,
     },
+    piece: pieceView(piece),
+    artwork: piece.size,
+    piecePaths:
+      names.piece === undefined || names.piece === held.piece ? undefined : piecePaths(piece, reduction),
     proof,
     timing,
     problem: traced?.line.refused,
   };
+}
+
+function pieceView({ items, paths, sheet, problem }: Piece): PieceView {
+  return {
+    items: items.map(({ id, box, paths: own, problem: why, missing }) => ({
+      id,
+      box,
+      task: own[0]?.task,
+      problem: why,
+      missing,
+    })),
+    tasks: TASKS.flatMap((task) => {
+      const own = contoursOf(paths.filter((path) => path.task === task).map(({ shape }) => shape));
+      const length = own.reduce((sum, contour) => sum + contourLength(contour), 0);
+      return own.length > 0 ? [{ task, contours: own.length, length }] : [];
+    }),
+    sheet,
+    problem,
+  };
+}
+
+/** Everything on the piece in pixels of the picture: whose a path is by its item, what is done along it by its plate. */
+function piecePaths({ items, paths, placement }: Piece, reduction: number): PathSet {
+  const scale = reduction / placement.scale;
+  const map = { scale, x: -placement.x * scale, y: -placement.y * scale };
+  const boards = new Set(items.filter(({ kind }) => kind === 'board').map(({ id }) => id));
+  const plateOf = ({ item, task }: PiecePath) => (boards.has(item) ? BOARD_PLATE : TASKS.indexOf(task));
+  const shapes = paths.map((path) => ({ ...placeShape(path.shape, map), plate: plateOf(path) }));
+  const owners = paths.flatMap(({ item, shape }) =>
+    [shape.outer, ...shape.holes].map((_, part) => ({ edit: item, part, wasHole: part > 0 })),
+  );
+  return packPaths(shapes, 1, owners);
 }
 
 function tracedView(traced: Traced): TracedView {

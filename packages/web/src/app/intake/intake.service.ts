@@ -1,8 +1,9 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { DrelkError, type Source, type VectorKind, checkSource, newJob } from '@drelk/core';
+import { DrelkError, type Source, VECTOR_DEFAULTS, type VectorKind, checkSource, newJob } from '@drelk/core';
 import { MOST_BYTES, type JobRecord } from '@drelk/contract';
+import { beginAt } from '../bench/bench-state';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
 import { Incoming } from './incoming';
@@ -57,6 +58,27 @@ export class IntakeService {
       );
     }
     if (problems.length > 0) this.problems.show(problems[0]);
+  }
+
+  /** A job without a picture: an empty page to lay boards, text and holes on. */
+  async beginEmpty(): Promise<void> {
+    if (this.taking()) return;
+    this.taking.set(true);
+    try {
+      const { width, height } = EMPTY;
+      const page = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm"/>`;
+      const file = new File([page], 'Empty piece.svg', { type: 'image/svg+xml' });
+      const blob = await firstValueFrom(this.api.upload(file));
+      const source: Source = { blob, name: file.name, kind: 'svg', width, height, density: null, notes: [] };
+      const job = await firstValueFrom(this.api.create(newJob(source, VECTOR_DEFAULTS)));
+      this.made.update((count) => count + 1);
+      beginAt(job.id, 'piece');
+      await this.router.navigate(['/job', job.id]);
+    } catch (problem) {
+      this.problems.show(problem);
+    } finally {
+      this.taking.set(false);
+    }
   }
 
   onPaste(event: ClipboardEvent): void {
@@ -129,6 +151,8 @@ export class IntakeService {
   }
 }
 
+/** The page that a piece without a picture begins with, in millimetres. */
+const EMPTY = { width: 200, height: 120 };
 /** Sizes of pages are kept up to this, in millimetres. */
 const MOST_MILLIMETRES = 100_000;
 

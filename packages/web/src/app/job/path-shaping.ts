@@ -26,17 +26,10 @@ import {
 } from '@drelk/core';
 import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';
+import { NUDGE, NUDGES } from './nudges';
 import { PathHand, about, boxAround, saying } from './path-hand';
 import { Workbench } from './workbench';
 
-/** What an arrow key moves, in millimetres: a tenth of one, or a 64th of an inch. */
-const NUDGE = { mm: 0.1, in: 25.4 / 64 };
-const NUDGES = [
-  { key: 'ArrowLeft', x: -1, y: 0 },
-  { key: 'ArrowRight', x: 1, y: 0 },
-  { key: 'ArrowUp', x: 0, y: -1 },
-  { key: 'ArrowDown', x: 0, y: 1 },
-];
 /** How closely contours are followed for their axes, as a share of their size. */
 const AXES = 1e-3;
 /** What becomes of shapes, said afterwards. */

@@ -17,7 +17,9 @@ import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
 import { type Glance, glanceAt } from '../intake/glance';
 import { Incoming } from '../intake/incoming';
+import { STAGES } from '../stages/stage';
 import { JobStore } from './job-store';
+import { type ShownPaths, pathsShown, pieceShown, sizeOf } from './shown-paths';
 import { thumbnailOf } from './thumbnail';
 
 /** Pause after a result before the small picture on the shelf is made anew, in milliseconds. */
@@ -61,6 +63,13 @@ export class Workbench {
       this.early() ?? (glance && { width: glance.width, height: glance.height, toSource: [...IDENTITY] })
     );
   });
+  /** The paths on the bench, and the area that they lie on, in its pixels: those of the piece in stages that are about it. */
+  readonly shownPaths = computed((): ShownPaths | undefined => {
+    const view = this.view();
+    if (!view) return undefined;
+    const stage = this.stages.find(({ id }) => id === this.bench.stage());
+    return stage?.ofPiece ? pieceShown(view) : { ...pathsShown(view), area: { x: 0, y: 0, ...sizeOf(view) } };
+  });
   readonly standing = computed((): Standing => {
     if (this.stopped()) return 'stopped';
     if (this.engine.busy()) return 'working';
@@ -69,6 +78,7 @@ export class Workbench {
   });
   readonly units = computed(() => this.store.shown()?.units ?? 'mm');
 
+  private readonly stages = inject(STAGES);
   private readonly api = inject(ApiService);
   private readonly incoming = inject(Incoming);
   private readonly problems = inject(ProblemService);
@@ -220,7 +230,9 @@ export class Workbench {
     if (view.picture) this.replace(this.picture, view.picture);
     if (view.ink) this.replace(this.ink, view.ink);
     const paths = view.paths ?? this.view()?.paths;
-    if (paths) this.view.set({ ...view, paths });
+    const piecePaths =
+      view.names.piece === undefined ? undefined : (view.piecePaths ?? this.view()?.piecePaths);
+    if (paths) this.view.set({ ...view, paths, piecePaths });
     this.glimpsed.set(true);
     this.glance.update((glance) => void glance?.bitmap.close());
   }
@@ -234,8 +246,9 @@ export class Workbench {
 
   private async keepThumbnail(): Promise<void> {
     const view = this.view();
-    if (!view || !this.id || view.names.paths === this.onShelf) return;
-    this.onShelf = view.names.paths;
+    const name = view && `${view.names.paths} ${view.names.piece}`;
+    if (!view || !this.id || name === this.onShelf) return;
+    this.onShelf = name;
     // Without one the shelf shows a sheet; nothing else depends on it.
     const picture = await thumbnailOf(view).catch(() => undefined);
     if (picture) this.api.setThumbnail(this.id, picture).subscribe({ error: () => undefined });

@@ -1,7 +1,7 @@
 import { Component, computed, input, linkedSignal, output } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { formatLength, formatSmall, parseLength } from '@drelk/core';
+import { formatLength, formatSmall, parseLength, parseOffset } from '@drelk/core';
 import { sentenceOf } from './problem.service';
 
 /** What any length of a job lies between, in millimetres: what the server takes. */
@@ -48,6 +48,8 @@ export class LengthField {
   readonly units = input.required<'mm' | 'in'>();
   /** The least it may be, in millimetres; what is small is written as such. */
   readonly least = input(LEAST);
+  /** True where it may be nought, or go the other way. */
+  readonly signed = input(false);
   /** True where the length shown is only proposed, and has to be given on when it is confirmed. */
   readonly always = input(false);
   readonly chosen = output<number>();
@@ -58,8 +60,8 @@ export class LengthField {
   });
   private readonly read = computed(() => {
     try {
-      const length = parseLength(this.text(), this.units());
-      const least = this.least();
+      const length = (this.signed() ? parseOffset : parseLength)(this.text(), this.units());
+      const least = this.signed() ? -MOST : this.least();
       if (length < least) return { wrong: `That is less than ${formatSmall(least, this.units())}.` };
       if (length > MOST) return { wrong: `That is more than ${this.units() === 'in' ? '328 ft' : '100 m'}.` };
       return { length };

@@ -22,6 +22,8 @@ export interface Stage {
   name: string;
   /** It is about a picture: without one it is left out. */
   ofPicture?: boolean;
+  /** It is about the piece: everything on it is shown. */
+  ofPiece?: boolean;
   /** How the bench is laid out when the stage is first come to. */
   firstLayout: BenchLayout;
   panel: Type<unknown>;

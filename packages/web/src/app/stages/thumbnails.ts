@@ -2,6 +2,7 @@ import { type DrawingContext, drawPaths } from '../bench/bench-drawing';
 import { COLOURS } from '../bench/colours';
 import { sketchedPaths } from '../bench/drawn-paths';
 import type { PathStyle } from '../bench/layout';
+import { pieceShown } from '../job/shown-paths';
 import type { Stage, ThumbnailSource } from './stage';
 
 /** A stage that gives a picture shows it. */
@@ -17,6 +18,24 @@ export const pathsThumbnail =
   (style: PathStyle): Stage['thumbnail'] =>
   (context, { view, pixel }) => {
     if (view) drawPaths(context, sketchedPaths(view.paths, view.colours, pixel), style, pixel * 0.6);
+  };
+
+/** A stage that is about the piece shows everything on it, where it lies. */
+export const pieceThumbnail =
+  (style: PathStyle): Stage['thumbnail'] =>
+  (context, source) => {
+    const { view, ground } = source;
+    if (!view) return;
+    const { paths, colours, area } = pieceShown(view);
+    const factor = Math.min(ground.width / area.width, ground.height / area.height);
+    context.save();
+    context.translate((ground.width - factor * area.width) / 2, (ground.height - factor * area.height) / 2);
+    context.scale(factor, factor);
+    context.translate(-area.x, -area.y);
+    const pixel = source.pixel / factor;
+    drawPaths(context, sketchedPaths(paths, colours, pixel), style, pixel * 0.6);
+    drawFrame(context, { ...source, pixel });
+    context.restore();
   };
 
 /** The frame of the piece. */

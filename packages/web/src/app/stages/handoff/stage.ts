@@ -1,12 +1,13 @@
 import { benchLayout } from '../../bench/layout';
 import type { Stage } from '../stage';
-import { pathsThumbnail } from '../thumbnails';
+import { pieceThumbnail } from '../thumbnails';
 import { HandOffPanel } from './hand-off-panel';
 
 export const handoffStage: Stage = {
   id: 'handoff',
   name: 'Hand off',
+  ofPiece: true,
   firstLayout: benchLayout({ picture: 0, ink: 0, paths: 1 }, 'filled'),
   panel: HandOffPanel,
-  thumbnail: pathsThumbnail('filled'),
+  thumbnail: pieceThumbnail('filled'),
 };

@@ -1,64 +1,79 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import type { ScaleSource } from '@drelk/core';
+import { parseAngle } from '@drelk/core';
+import type { AddedKind } from '../../job/new-item';
+import { PieceHand } from '../../job/piece-hand';
+import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
-import { LengthField } from '../../shared/length-field';
+import { FigureField } from '../../shared/figure-field';
+import { Fold } from '../../shared/fold';
+import { ItemEditor } from './item-editor';
+import { ItemList } from './item-list';
+import { ArtworkFields } from './items/artwork-fields';
+import { SheetFields } from './sheet-fields';
+import { TaskList } from './task-list';
 
-const SOURCES: Record<ScaleSource, string> = {
-  length: 'The size is the one given here.',
-  file: 'The size comes from the file’s density.',
-  ruler: 'The size comes from the ruler in Square up.',
-  rectangle: 'The size comes from the sheet in Square up.',
-  none: 'No true size yet: give a width or a height.',
-};
+const ADDED: { kind: AddedKind; says: string }[] = [
+  { kind: 'board', says: 'Board' },
+  { kind: 'border', says: 'Border' },
+  { kind: 'text', says: 'Text' },
+  { kind: 'holes', says: 'Holes' },
+  { kind: 'outline', says: 'Outline' },
+];
 
-/** Piece: exact width or height in the job's unit, the other side following. */
+/** Piece: what lies on the piece at its true size, and the sheet it comes from. */
 @Component({
   selector: 'drelk-piece-panel',
-  imports: [LengthField, MatButtonModule, MatButtonToggleModule],
+  imports: [
+    ArtworkFields,
+    FigureField,
+    Fold,
+    ItemEditor,
+    ItemList,
+    MatButtonModule,
+    MatButtonToggleModule,
+    SheetFields,
+    TaskList,
+  ],
   templateUrl: './piece-panel.html',
-  styleUrl: '../panel.scss',
+  styleUrls: ['../panel.scss', './item-place.scss'],
 })
 export class PiecePanel {
   readonly work = inject(Workbench);
+  readonly hand = inject(PieceHand);
+  readonly added = ADDED;
   readonly piece = computed(() => this.work.store.shown()?.piece);
-  readonly isOwn = computed(() => this.piece()?.length != null);
-  readonly size = computed(() => {
-    const view = this.work.view();
-    return view ? { width: view.frame.width, height: view.frame.height } : undefined;
+  readonly turn = computed(() => String(this.piece()?.turn ?? 0));
+  /** With nothing but the artwork its size is asked for at once. */
+  readonly isAlone = computed(
+    () => this.hand.items().length === 1 && this.hand.items()[0].item.kind === 'artwork',
+  );
+  readonly wholeSays = computed(() => {
+    const piece = this.piece();
+    const parts = [piece?.turn ? `turned ${piece.turn}°` : '', piece?.mirrored ? 'mirrored' : ''];
+    return parts.filter(Boolean).join(', ') || 'as it lies';
   });
-  readonly source = computed(() => {
-    const source = this.work.view()?.scaleSource ?? 'none';
-    return this.isFile() && source === 'file' ? 'The size comes from the file’s unit.' : SOURCES[source];
-  });
-  private readonly isFile = computed(() => this.work.store.document()?.vector !== undefined);
-  /** What the job begins with, and what all of that is. */
-  readonly begins = computed(() => (this.isFile() ? 'File' : 'Picture'));
-  readonly whole = computed(() => (this.isFile() ? 'page' : 'picture'));
-
-  setEdge(edge: 'width' | 'height', length: number): void {
-    this.work.store.change(edge === 'width' ? 'Width' : 'Height', ({ piece }) => {
-      piece.edge = edge;
-      piece.length = length;
-    });
-  }
-
-  setBy(by: 'artwork' | 'picture'): void {
-    this.work.store.change('What the size is of', ({ piece }) => {
-      piece.by = by;
-    });
-  }
-
-  ownScale(): void {
-    this.work.store.change(`${this.begins()}’s own scale`, ({ piece }) => {
-      piece.length = null;
-    });
-  }
+  readonly problem = computed(() => this.work.view()?.piece.problem);
 
   setUnits(units: 'mm' | 'in'): void {
     this.work.store.change(units === 'mm' ? 'Millimetres' : 'Inches', (document) => {
       document.units = units;
+    });
+  }
+
+  setTurn(text: string): void {
+    telling(this.work, () => {
+      const degrees = parseAngle(text);
+      this.hand.changePiece('The piece turned', (piece) => {
+        piece.turn = degrees;
+      });
+    });
+  }
+
+  mirror(): void {
+    this.hand.changePiece('The piece mirrored', (piece) => {
+      piece.mirrored = !piece.mirrored;
     });
   }
 }

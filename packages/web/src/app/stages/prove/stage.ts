@@ -1,14 +1,15 @@
 import { benchLayout } from '../../bench/layout';
 import type { Stage } from '../stage';
-import { pathsThumbnail } from '../thumbnails';
+import { pieceThumbnail } from '../thumbnails';
 import { ProvePanel } from './prove-panel';
 
 export const proveStage: Stage = {
   id: 'prove',
   name: 'Prove',
+  ofPiece: true,
   firstLayout: benchLayout({ picture: 0, ink: 0, paths: 1 }, 'lines'),
   panel: ProvePanel,
-  thumbnail: pathsThumbnail('lines'),
+  thumbnail: pieceThumbnail('lines'),
   mark({ proof }) {
     const count = proof.findings.length;
     return count > 0 ? `${count} ${count === 1 ? 'finding' : 'findings'}` : undefined;

@@ -1,0 +1,133 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type ItemTask, TASKS } from '@drelk/core';
+import { CarryItemTool } from '../../bench/tools/carry-item-tool';
+import { ToolBox } from '../../bench/tools/tool-box';
+import { PieceHand } from '../../job/piece-hand';
+import { Workbench } from '../../job/workbench';
+import { Choice } from '../../shared/choice';
+import { ToolButton } from '../../shared/tool-button';
+import { ItemPlaceFields } from './item-place';
+import { ArtworkFields } from './items/artwork-fields';
+import { BoardFields } from './items/board-fields';
+import { BorderFields } from './items/border-fields';
+import { HolesFields } from './items/holes-fields';
+import { OutlineFields } from './items/outline-fields';
+import { TextFields } from './items/text-fields';
+import { TASK_WORDS } from './words';
+
+/** The chosen item: its name, its own figures, what is done along it, and its place. */
+@Component({
+  selector: 'drelk-item-editor',
+  imports: [
+    ArtworkFields,
+    BoardFields,
+    BorderFields,
+    Choice,
+    HolesFields,
+    ItemPlaceFields,
+    MatButtonModule,
+    OutlineFields,
+    TextFields,
+    ToolButton,
+  ],
+  template: `
+    @if (hand.item(); as item) {
+      <input
+        class="name"
+        aria-label="Name of the item"
+        maxlength="120"
+        [value]="item.name"
+        (change)="rename($event)"
+      />
+      @if (hand.made()?.problem; as problem) {
+        <p class="hint" role="status">{{ problem.message }} {{ problem.hint }}</p>
+      }
+      @switch (item.kind) {
+        @case ('artwork') {
+          <drelk-artwork-fields />
+        }
+        @case ('board') {
+          <drelk-board-fields />
+        }
+        @case ('border') {
+          <drelk-border-fields />
+        }
+        @case ('text') {
+          <drelk-text-fields />
+        }
+        @case ('holes') {
+          <drelk-holes-fields />
+        }
+        @case ('outline') {
+          <drelk-outline-fields />
+        }
+      }
+      <drelk-choice label="Along it" [value]="item.task" [among]="tasks()" (chosen)="setTask($event)" />
+      @if (isPlaced()) {
+        <drelk-item-place />
+      }
+      <div class="row">
+        @if (isPlaced()) {
+          <drelk-tool-button tool="carry" label="Carry" (press)="carry()" />
+        }
+        @if (item.kind !== 'artwork') {
+          <button matButton="outlined" type="button" (click)="hand.copy()">Copy</button>
+        }
+        <button matButton="outlined" type="button" (click)="hand.remove()">
+          {{ item.kind === 'artwork' ? 'Leave it out' : 'Take it off' }}
+        </button>
+      </div>
+    }
+  `,
+  styles: `
+    .name {
+      background: none;
+      border: 0;
+      border-bottom: 1px solid var(--edge);
+      color: var(--ink);
+      font: inherit;
+      font-size: 18px;
+      font-weight: 600;
+      padding: 4px 0;
+    }
+  `,
+  styleUrl: '../panel.scss',
+})
+export class ItemEditor {
+  readonly hand = inject(PieceHand);
+  private readonly work = inject(Workbench);
+  private readonly tools = inject(ToolBox);
+  /** What follows others has no place of its own; nor has text along a line. */
+  readonly isPlaced = computed(() => {
+    const item = this.hand.item();
+    if (!item || item.kind === 'border' || item.kind === 'outline') return false;
+    return item.kind !== 'text' || item.set.along.kind !== 'contour';
+  });
+  readonly tasks = computed((): { id: ItemTask; says: string }[] => {
+    const now = this.hand.made()?.task;
+    const auto = this.hand.item()?.task === 'auto' && now ? `as is usual: ${TASK_WORDS[now]}` : 'as is usual';
+    return [{ id: 'auto', says: auto }, ...TASKS.map((task) => ({ id: task, says: TASK_WORDS[task] }))];
+  });
+
+  rename(event: Event): void {
+    const name = (event.target as HTMLInputElement).value.trim();
+    const id = this.hand.chosen();
+    if (name && id !== undefined)
+      this.hand.changeItem(id, 'Name of the item', (item) => {
+        item.name = name;
+      });
+  }
+
+  setTask(task: ItemTask): void {
+    const id = this.hand.chosen();
+    if (id !== undefined)
+      this.hand.changeItem(id, 'What is done along it', (item) => {
+        item.task = task;
+      });
+  }
+
+  carry(): void {
+    this.tools.toggle('carry', () => new CarryItemTool(this.hand, this.work, this.tools));
+  }
+}

@@ -1,0 +1,125 @@
+import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
+import { Component, computed, inject } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
+import { PieceHand } from '../../job/piece-hand';
+import { Workbench } from '../../job/workbench';
+import { IconButton } from '../../shared/icon-button';
+import { KINDS } from './words';
+
+/** What lies on the piece, the uppermost first: chosen by a click, laid above and below by pulling or by keys. */
+@Component({
+  selector: 'drelk-item-list',
+  imports: [CdkDrag, CdkDragHandle, CdkDropList, IconButton, MatIcon],
+  template: `
+    <ol cdkDropList aria-label="Items, the uppermost first" (cdkDropListDropped)="drop($event)">
+      @for (one of rows(); track one.id; let k = $index) {
+        <li cdkDrag [class.chosen]="one.isChosen" [class.hidden]="one.hidden">
+          <span class="grip" cdkDragHandle aria-hidden="true"><mat-icon>drag_indicator</mat-icon></span>
+          <button
+            type="button"
+            [attr.aria-pressed]="one.isChosen"
+            (click)="hand.choose(one.isChosen ? undefined : one.id)"
+            (keydown.alt.arrowup)="move($event, k, k - 1)"
+            (keydown.alt.arrowdown)="move($event, k, k + 1)"
+          >
+            <span class="name">{{ one.name }}</span>
+            <span class="note">{{ one.says }}</span>
+          </button>
+          <drelk-icon-button
+            [icon]="one.hidden ? 'visibility_off' : 'visibility'"
+            [label]="(one.hidden ? 'Show ' : 'Hide ') + one.name"
+            (press)="turnSight(one.id)"
+          />
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    ol {
+      display: grid;
+      gap: 4px;
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      align-items: center;
+      background: var(--surface-high);
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      display: flex;
+    }
+    li.chosen {
+      border-color: var(--accent);
+      box-shadow: inset 3px 0 var(--accent);
+    }
+    li.hidden button .name {
+      color: var(--ink-quiet);
+    }
+    .grip {
+      color: var(--ink-quiet);
+      cursor: grab;
+      display: inline-flex;
+      padding-left: 4px;
+    }
+    button {
+      background: none;
+      border: 0;
+      color: var(--ink);
+      cursor: pointer;
+      display: grid;
+      flex: 1;
+      font: inherit;
+      min-height: 40px;
+      min-width: 0;
+      padding: 3px 6px;
+      text-align: left;
+    }
+    .name {
+      font-weight: 600;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .note {
+      color: var(--ink-quiet);
+      font-size: 13px;
+    }
+  `,
+})
+export class ItemList {
+  readonly hand = inject(PieceHand);
+  private readonly work = inject(Workbench);
+  readonly rows = computed(() => {
+    const made = new Map(this.work.view()?.piece.items.map((item) => [item.id, item]));
+    return this.hand.items().map(({ id, item }) => {
+      const { box, problem } = made.get(id) ?? {};
+      const size =
+        box && `${this.work.length(box.right - box.left)} × ${this.work.length(box.bottom - box.top)}`;
+      const says = item.hidden ? 'hidden' : (problem?.message ?? size ?? '');
+      return {
+        id,
+        name: item.name,
+        hidden: item.hidden,
+        isChosen: this.hand.chosen() === id,
+        says: [KINDS[item.kind], says].filter(Boolean).join(', '),
+      };
+    });
+  });
+
+  drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    if (previousIndex !== currentIndex) this.hand.reorder(previousIndex, currentIndex);
+  }
+
+  move(event: Event, from: number, to: number): void {
+    event.preventDefault();
+    if (to >= 0 && to < this.rows().length) this.hand.reorder(from, to);
+  }
+
+  turnSight(id: number): void {
+    const row = this.rows().find((one) => one.id === id);
+    this.hand.changeItem(id, row?.hidden ? `${row.name} shown` : `${row?.name ?? 'Item'} hidden`, (item) => {
+      item.hidden = !item.hidden;
+    });
+  }
+}

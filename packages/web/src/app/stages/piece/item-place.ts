@@ -1,0 +1,99 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type BoxPlace, type ItemPlace, parseAngle } from '@drelk/core';
+import { PieceHand } from '../../job/piece-hand';
+import { telling } from '../../job/telling';
+import { Workbench } from '../../job/workbench';
+import { Choice } from '../../shared/choice';
+import { FigureField } from '../../shared/figure-field';
+import { LengthField } from '../../shared/length-field';
+
+/** Places of a box, row by row. */
+const GRID: { at: [BoxPlace, BoxPlace]; says: string }[] = (['top', 'middle', 'bottom'] as const).flatMap(
+  (down, row) =>
+    (['left', 'middle', 'right'] as const).map((across, column) => ({
+      at: [(column - 1) as BoxPlace, (row - 1) as BoxPlace] as [BoxPlace, BoxPlace],
+      says: down === across ? 'middle' : `${down} ${across}`,
+    })),
+);
+/** Nothing: the piece itself. */
+const PIECE = 'piece';
+
+/** Where an item lies: on what, which of its places on which of that, how far from there, and how it is turned. */
+@Component({
+  selector: 'drelk-item-place',
+  imports: [Choice, FigureField, LengthField, MatButtonModule],
+  templateUrl: './item-place.html',
+  styleUrls: ['../panel.scss', './item-place.scss'],
+})
+export class ItemPlaceFields {
+  readonly work = inject(Workbench);
+  readonly hand = inject(PieceHand);
+  readonly grid = GRID;
+  readonly place = computed((): ItemPlace | undefined => this.hand.item()?.place);
+  readonly turn = computed(() => String(this.place()?.turn ?? 0));
+  readonly on = computed(() => String(this.place()?.on ?? PIECE));
+  /** What it may lie on. */
+  readonly others = computed(() => [
+    { id: PIECE, says: 'the piece itself' },
+    ...this.hand
+      .items()
+      .filter(({ id }) => id !== this.hand.chosen())
+      .map(({ id, item }) => ({ id: String(id), says: item.name })),
+  ]);
+
+  isAt(part: 'theirs' | 'own', at: readonly [BoxPlace, BoxPlace]): boolean {
+    const place = this.place()?.[part];
+    return place?.[0] === at[0] && place[1] === at[1];
+  }
+
+  setOn(id: string): void {
+    this.change('laid', (place) => {
+      place.on = id === PIECE ? null : Number(id);
+      place.theirs = id === PIECE ? [-1, -1] : [0, 0];
+      place.own = id === PIECE ? [-1, -1] : [0, 0];
+      place.x = place.y = 0;
+    });
+  }
+
+  setAt(part: 'theirs' | 'own', at: readonly [BoxPlace, BoxPlace]): void {
+    this.change('laid', (place) => {
+      place[part] = [...at] as [BoxPlace, BoxPlace];
+    });
+  }
+
+  setFar(axis: 'x' | 'y', length: number): void {
+    this.change('moved', (place) => {
+      place[axis] = length;
+    });
+  }
+
+  setTurn(text: string): void {
+    telling(this.work, () => {
+      const degrees = parseAngle(text);
+      this.change('turned', (place) => {
+        place.turn = degrees;
+      });
+    });
+  }
+
+  mirror(): void {
+    this.change('mirrored', (place) => {
+      place.mirrored = !place.mirrored;
+    });
+  }
+
+  /** In the middle of what it lies on. */
+  centre(): void {
+    this.change('centred', (place) => {
+      Object.assign(place, { theirs: [0, 0], own: [0, 0], x: 0, y: 0 });
+    });
+  }
+
+  private change(does: string, recipe: (place: ItemPlace) => void): void {
+    const id = this.hand.chosen();
+    const item = this.hand.item();
+    if (id !== undefined && item)
+      this.hand.changeItem(id, `${item.name} ${does}`, ({ place }) => recipe(place));
+  }
+}

@@ -1,0 +1,103 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { type ArtworkItem, type ScaleSource, TASKS, type Task, nameOfHex } from '@drelk/core';
+import { PieceHand } from '../../../job/piece-hand';
+import { Workbench } from '../../../job/workbench';
+import { Choice } from '../../../shared/choice';
+import { LengthField } from '../../../shared/length-field';
+import { TASK_WORDS } from '../words';
+
+const SOURCES: Record<ScaleSource, string> = {
+  length: 'The size is the one given here.',
+  file: 'The size comes from the file’s density.',
+  ruler: 'The size comes from the ruler in Square up.',
+  rectangle: 'The size comes from the sheet in Square up.',
+  none: 'No true size yet: give a width or a height.',
+};
+const SAME = 'same';
+type TaskChoice = Task | typeof SAME;
+
+/** The artwork: its exact width or height, the other side following, and what is done along its holes and plates. */
+@Component({
+  selector: 'drelk-artwork-fields',
+  imports: [Choice, LengthField, MatButtonModule, MatButtonToggleModule],
+  templateUrl: './artwork-fields.html',
+  styleUrl: '../../panel.scss',
+})
+export class ArtworkFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  readonly piece = computed(() => this.work.store.shown()?.piece);
+  readonly isOwn = computed(() => this.piece()?.length != null);
+  readonly item = computed((): ArtworkItem | undefined => {
+    const item = this.hand.items().find((one) => one.item.kind === 'artwork')?.item;
+    return item?.kind === 'artwork' ? item : undefined;
+  });
+  private readonly id = computed(() => this.hand.items().find((one) => one.item.kind === 'artwork')?.id);
+  /** The artwork's own size, however it is turned. */
+  readonly size = computed(() => {
+    const view = this.work.view();
+    return view && { width: view.artwork.width, height: view.artwork.height };
+  });
+  readonly source = computed(() => {
+    const source = this.work.view()?.scaleSource ?? 'none';
+    return this.isFile() && source === 'file' ? 'The size comes from the file’s unit.' : SOURCES[source];
+  });
+  private readonly isFile = computed(() => this.work.store.document()?.vector !== undefined);
+  /** What the job begins with, and what all of that is. */
+  readonly begins = computed(() => (this.isFile() ? 'File' : 'Picture'));
+  readonly whole = computed(() => (this.isFile() ? 'page' : 'picture'));
+  readonly inner = computed((): TaskChoice => this.item()?.inner ?? SAME);
+  readonly innerTasks = [
+    { id: SAME as TaskChoice, says: 'as the rest' },
+    ...TASKS.map((id) => ({ id, says: TASK_WORDS[id] })),
+  ];
+  readonly plates = computed(() =>
+    (this.work.view()?.colours ?? []).map((colour) => ({
+      colour,
+      name: nameOfHex(colour),
+      task: (this.item()?.plates[colour] ?? SAME) as TaskChoice,
+    })),
+  );
+
+  setEdge(edge: 'width' | 'height', length: number): void {
+    this.work.store.change(edge === 'width' ? 'Width' : 'Height', ({ piece }) => {
+      piece.edge = edge;
+      piece.length = length;
+    });
+  }
+
+  setBy(by: 'artwork' | 'picture'): void {
+    this.work.store.change('What the size is of', ({ piece }) => {
+      piece.by = by;
+    });
+  }
+
+  ownScale(): void {
+    this.work.store.change(`${this.begins()}’s own scale`, ({ piece }) => {
+      piece.length = null;
+    });
+  }
+
+  setInner(task: TaskChoice): void {
+    this.change('What is done along holes', (item) => {
+      item.inner = task === SAME ? null : task;
+    });
+  }
+
+  setPlate(colour: string, task: TaskChoice): void {
+    this.change('What is done along a plate', (item) => {
+      if (task === SAME) Reflect.deleteProperty(item.plates, colour);
+      else item.plates[colour] = task;
+    });
+  }
+
+  private change(label: string, recipe: (item: ArtworkItem) => void): void {
+    const id = this.id();
+    if (id !== undefined)
+      this.hand.changeItem(id, label, (item) => {
+        if (item.kind === 'artwork') recipe(item);
+      });
+  }
+}

@@ -1,0 +1,102 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type BoardForm, type BoardItem, type Corners4, FLATS } from '@drelk/core';
+import { PieceHand } from '../../../job/piece-hand';
+import { Workbench } from '../../../job/workbench';
+import { Choice } from '../../../shared/choice';
+import { LengthField } from '../../../shared/length-field';
+import { CornerFields } from '../corner-fields';
+import { BLANKS } from '../blanks';
+import { FORMS, entriesOf } from '../words';
+
+/** What a form's width and height are called; a hexagon is sized from flat to flat. */
+const SIZES: Partial<Record<BoardForm, { width?: string; height?: string }>> = {
+  disc: { width: 'Diameter' },
+  hexagon: { height: 'From flat to flat' },
+};
+const BOTH = { width: 'Width', height: 'Height' };
+const NONE = '';
+
+/** A board: its form, its size, its corners; or a ready-made one. */
+@Component({
+  selector: 'drelk-board-fields',
+  imports: [Choice, CornerFields, LengthField, MatButtonModule],
+  template: `
+    @if (item(); as item) {
+      <drelk-choice label="Form" [value]="item.form" [among]="forms" (chosen)="setForm($event)" />
+      <div class="pair">
+        @if (names().width; as name) {
+          <drelk-length-field
+            [label]="name"
+            [value]="item.width"
+            [units]="work.units()"
+            (chosen)="setSize('width', $event)"
+          />
+        }
+        @if (names().height; as name) {
+          <drelk-length-field
+            [label]="name"
+            [value]="item.height"
+            [units]="work.units()"
+            (chosen)="setSize('height', $event)"
+          />
+        }
+      </div>
+      @if (item.form === 'hexagon') {
+        <drelk-length-field
+          label="From corner to corner"
+          [value]="item.height / flats"
+          [units]="work.units()"
+          (chosen)="setSize('height', $event * flats)"
+        />
+      }
+      @if (item.form === 'rectangle') {
+        <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
+      }
+      <drelk-choice label="Ready-made" [value]="none" [among]="blanks" (chosen)="take($event)" />
+    }
+  `,
+  styleUrl: '../../panel.scss',
+})
+export class BoardFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  readonly forms = entriesOf(FORMS);
+  readonly flats = FLATS;
+  readonly none = NONE;
+  readonly blanks = [{ id: NONE, says: 'choose …' }, ...BLANKS.map(({ name }) => ({ id: name, says: name }))];
+  readonly item = computed((): BoardItem | undefined => {
+    const item = this.hand.item();
+    return item?.kind === 'board' ? item : undefined;
+  });
+  readonly names = computed(
+    (): { width?: string; height?: string } => SIZES[this.item()?.form ?? 'rectangle'] ?? BOTH,
+  );
+
+  setForm(form: BoardForm): void {
+    this.hand.change('board', `Board, ${FORMS[form]}`, (item) => {
+      item.form = form;
+      if (form === 'arch') item.height = Math.max(item.height, item.width / 2);
+    });
+  }
+
+  setSize(side: 'width' | 'height', length: number): void {
+    this.hand.change('board', side === 'width' ? 'Width of the board' : 'Height of the board', (item) => {
+      item[side] = length;
+    });
+  }
+
+  setCorners(corners: Corners4): void {
+    this.hand.change('board', 'Corners of the board', (item) => {
+      item.corners = corners;
+    });
+  }
+
+  take(name: string): void {
+    const blank = BLANKS.find((one) => one.name === name);
+    if (!blank) return;
+    this.hand.change('board', name, (item) => {
+      Object.assign(item, structuredClone(blank.board));
+    });
+  }
+}

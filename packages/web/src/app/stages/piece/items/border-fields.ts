@@ -1,0 +1,72 @@
+import { Component, computed, inject } from '@angular/core';
+import type { BorderItem, Corners4 } from '@drelk/core';
+import { PieceHand } from '../../../job/piece-hand';
+import { Workbench } from '../../../job/workbench';
+import { Choice } from '../../../shared/choice';
+import { LengthField } from '../../../shared/length-field';
+import { CornerFields } from '../corner-fields';
+
+/** A border: what it lies in, how far in, its corners, and a second line. */
+@Component({
+  selector: 'drelk-border-fields',
+  imports: [Choice, CornerFields, LengthField],
+  template: `
+    @if (item(); as item) {
+      <drelk-choice label="Inside" [value]="around()" [among]="others()" (chosen)="setAround($event)" />
+      <drelk-length-field
+        label="In from the edge"
+        [value]="item.inset"
+        [units]="work.units()"
+        (chosen)="setInset($event)"
+      />
+      <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
+      <drelk-length-field
+        label="Second line, farther in by"
+        [value]="item.second"
+        [units]="work.units()"
+        [signed]="true"
+        (chosen)="setSecond($event)"
+      />
+    }
+  `,
+  styleUrl: '../../panel.scss',
+})
+export class BorderFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  readonly item = computed((): BorderItem | undefined => {
+    const item = this.hand.item();
+    return item?.kind === 'border' ? item : undefined;
+  });
+  readonly around = computed(() => String(this.item()?.around));
+  readonly others = computed(() =>
+    this.hand
+      .items()
+      .filter(({ item }) => item.kind === 'board' || item.kind === 'artwork')
+      .map(({ id, item }) => ({ id: String(id), says: item.name })),
+  );
+
+  setAround(id: string): void {
+    this.hand.change('border', 'What the border lies in', (item) => {
+      item.around = Number(id);
+    });
+  }
+
+  setInset(length: number): void {
+    this.hand.change('border', 'Border from the edge', (item) => {
+      item.inset = length;
+    });
+  }
+
+  setSecond(length: number): void {
+    this.hand.change('border', 'Second line of the border', (item) => {
+      item.second = Math.max(0, length);
+    });
+  }
+
+  setCorners(corners: Corners4): void {
+    this.hand.change('border', 'Corners of the border', (item) => {
+      item.corners = corners;
+    });
+  }
+}

@@ -1,0 +1,79 @@
+import { Component, computed, inject } from '@angular/core';
+import type { OutlineItem } from '@drelk/core';
+import { PieceHand } from '../../../job/piece-hand';
+import { Workbench } from '../../../job/workbench';
+import { Choice } from '../../../shared/choice';
+import { LengthField } from '../../../shared/length-field';
+
+/** An outline: around what, how far out, which gaps it closes, and what becomes of holes. */
+@Component({
+  selector: 'drelk-outline-fields',
+  imports: [Choice, LengthField],
+  template: `
+    @if (item(); as item) {
+      <div class="row" role="group" aria-label="Around what">
+        <span>Around</span>
+        @for (other of others(); track other.id) {
+          <label class="tick">
+            <input type="checkbox" [checked]="other.isIn" (change)="turn(other.id)" />
+            {{ other.name }}
+          </label>
+        }
+      </div>
+      <drelk-length-field
+        label="Distance"
+        [value]="item.distance"
+        [units]="work.units()"
+        (chosen)="setLength('distance', $event)"
+      />
+      <drelk-length-field
+        label="Gaps closed, besides"
+        [value]="item.bridges"
+        [units]="work.units()"
+        [signed]="true"
+        (chosen)="setLength('bridges', $event)"
+      />
+      <drelk-choice label="Holes" [value]="item.holes" [among]="holes" (chosen)="setHoles($event)" />
+    }
+  `,
+  styleUrl: '../../panel.scss',
+})
+export class OutlineFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  readonly holes = [
+    { id: 'filled' as const, says: 'filled' },
+    { id: 'kept' as const, says: 'kept' },
+  ];
+  readonly item = computed((): OutlineItem | undefined => {
+    const item = this.hand.item();
+    return item?.kind === 'outline' ? item : undefined;
+  });
+  readonly others = computed(() =>
+    this.hand
+      .items()
+      .filter(({ item }) => item.kind !== 'outline' && item.kind !== 'border')
+      .map(({ id, item }) => ({ id, name: item.name, isIn: this.item()?.around.includes(id) === true })),
+  );
+
+  turn(id: number): void {
+    this.hand.change('outline', 'What the outline lies around', (item) => {
+      const around = item.around.includes(id)
+        ? item.around.filter((one) => one !== id)
+        : [...item.around, id];
+      if (around.length > 0) item.around = around;
+    });
+  }
+
+  setLength(which: 'distance' | 'bridges', length: number): void {
+    this.hand.change('outline', which === 'distance' ? 'Distance of the outline' : 'Gaps closed', (item) => {
+      item[which] = Math.max(0, length);
+    });
+  }
+
+  setHoles(holes: OutlineItem['holes']): void {
+    this.hand.change('outline', `Holes ${holes}`, (item) => {
+      item.holes = holes;
+    });
+  }
+}

@@ -1,0 +1,173 @@
+import { Component, computed, inject } from '@angular/core';
+import {
+  type CircleText,
+  type ContourText,
+  SHIPPED_FONTS,
+  type TextAlignment,
+  type TextItem,
+  type TextSettings,
+  type TextSize,
+} from '@drelk/core';
+import { PickLineTool } from '../../../bench/tools/pick-line-tool';
+import { ToolBox } from '../../../bench/tools/tool-box';
+import { PieceHand } from '../../../job/piece-hand';
+import { Workbench } from '../../../job/workbench';
+import { Choice } from '../../../shared/choice';
+import { FigureField } from '../../../shared/figure-field';
+import { LengthField } from '../../../shared/length-field';
+import { Slide } from '../../../shared/slide';
+import { ToolButton } from '../../../shared/tool-button';
+import { ALIGNMENTS, entriesOf } from '../words';
+
+const LINES = { straight: 'straight', circle: 'on a circle', contour: 'along a line of the artwork' };
+const SIZES: Record<TextSize, string> = { capitals: 'height of capitals', width: 'width of all' };
+/** A circle that is proposed is so many times as large as letters are high. */
+const CIRCLE = 12;
+
+/** Text: what it says, in which face, how large, how it is spaced and what it stands on. */
+@Component({
+  selector: 'drelk-text-fields',
+  imports: [Choice, FigureField, LengthField, Slide, ToolButton],
+  templateUrl: './text-fields.html',
+  styleUrls: ['../../panel.scss', './text-fields.scss'],
+})
+export class TextFields {
+  readonly work = inject(Workbench);
+  readonly hand = inject(PieceHand);
+  private readonly tools = inject(ToolBox);
+  readonly fonts = SHIPPED_FONTS.map(({ id, name, kind }) => ({ id, says: `${name}, ${kind}` }));
+  readonly sizes = entriesOf(SIZES);
+  readonly alignments = entriesOf(ALIGNMENTS);
+  readonly lines = entriesOf(LINES);
+  readonly reads = [
+    { id: 'over' as const, says: 'over its top' },
+    { id: 'under' as const, says: 'under its bottom' },
+  ];
+  readonly stands = [
+    { id: 'outside' as const, says: 'outside' },
+    { id: 'inside' as const, says: 'inside' },
+  ];
+  readonly item = computed((): TextItem | undefined => {
+    const item = this.hand.item();
+    return item?.kind === 'text' ? item : undefined;
+  });
+  readonly circle = computed((): CircleText | undefined => {
+    const along = this.item()?.set.along;
+    return along?.kind === 'circle' ? along : undefined;
+  });
+  readonly contour = computed((): ContourText | undefined => {
+    const along = this.item()?.set.along;
+    return along?.kind === 'contour' ? along : undefined;
+  });
+  readonly missing = computed(() => {
+    const missing = this.hand.made()?.missing ?? [];
+    return missing.length > 0
+      ? `This face has no letter for ${missing.map((one) => `“${one}”`).join(', ')}: ${missing.length === 1 ? 'it is' : 'they are'} left out.`
+      : '';
+  });
+  readonly isMany = computed(() => this.item()?.set.text.includes('\n') === true);
+
+  /** Shown while it is typed; kept once the field is left. */
+  write(event: Event): void {
+    const { value } = event.target as HTMLTextAreaElement;
+    if (value.trim() !== '')
+      this.hand.try((item) => {
+        if (item.kind === 'text') item.set.text = value;
+      });
+  }
+
+  setText(event: Event): void {
+    const { value } = event.target as HTMLTextAreaElement;
+    this.change('Text', (set) => {
+      set.text = value;
+    });
+  }
+
+  setFont(font: string): void {
+    this.change('Face of the text', (set) => {
+      set.font = font;
+    });
+  }
+
+  setUpper(): void {
+    this.change('Upper case', (set) => {
+      set.upper = !set.upper;
+    });
+  }
+
+  setSizeOf(of: TextSize): void {
+    const box = this.hand.made()?.box;
+    this.change('What the size is of', (set) => {
+      // As large as it is now.
+      if (of === 'width' && set.size.of !== of && box && set.along.kind === 'straight')
+        set.size.length = box.right - box.left;
+      if (of === 'capitals' && set.size.of !== of && box)
+        set.size.length = (box.bottom - box.top) / (this.isMany() ? 3 : 1);
+      set.size.of = of;
+    });
+  }
+
+  setSize(length: number): void {
+    this.change('Size of the text', (set) => {
+      set.size.length = length;
+    });
+  }
+
+  setRoom(which: 'letters' | 'lines', value: number): void {
+    this.change(which === 'letters' ? 'Room between letters' : 'Room between lines', (set) => {
+      set[which] = value;
+    });
+  }
+
+  setAlign(align: TextAlignment): void {
+    this.change('Lines of the text', (set) => {
+      set.align = align;
+    });
+  }
+
+  setLine(kind: keyof typeof LINES): void {
+    if (kind === 'contour') {
+      this.pickLine();
+      return;
+    }
+    this.change(`Text ${LINES[kind]}`, (set) => {
+      set.along =
+        kind === 'straight'
+          ? { kind }
+          : {
+              kind,
+              diameter: CIRCLE * set.size.length,
+              reads: 'over',
+              stands: 'outside',
+              turn: 0,
+              even: true,
+            };
+    });
+  }
+
+  /** A click says which line of the artwork the text runs along. */
+  pickLine(): void {
+    this.tools.toggle('pick-line', () => new PickLineTool(this.work, this.tools, this.hand));
+  }
+
+  setCircle(part: Partial<CircleText>): void {
+    this.change('Text on a circle', ({ along }) => {
+      if (along.kind === 'circle') Object.assign(along, part);
+    });
+  }
+
+  setContour(part: Partial<ContourText>): void {
+    this.change('Text along a line', ({ along }) => {
+      if (along.kind === 'contour') Object.assign(along, part);
+    });
+  }
+
+  turnCircle(text: string): void {
+    const degrees = Number(text.replace(',', '.'));
+    if (Number.isFinite(degrees)) this.setCircle({ turn: degrees });
+  }
+
+  private change(label: string, recipe: (set: TextSettings) => void): void {
+    this.hand.change('text', label, ({ set }) => recipe(set));
+  }
+}

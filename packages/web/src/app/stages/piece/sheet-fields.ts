@@ -1,0 +1,112 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type Repeats, type SheetSettings } from '@drelk/core';
+import { PieceHand } from '../../job/piece-hand';
+import { telling } from '../../job/telling';
+import { Workbench } from '../../job/workbench';
+import { Choice } from '../../shared/choice';
+import { FigureField } from '../../shared/figure-field';
+import { Fold } from '../../shared/fold';
+import { LengthField } from '../../shared/length-field';
+
+const REPEATS: Record<Repeats['kind'], string> = {
+  one: 'one',
+  rows: 'rows and columns',
+  fit: 'as many as fit',
+};
+const INCH = 25.4;
+/** Sheets that material is usually sold as (common practice, no source), and paper (ISO 216). */
+const SHEETS = [
+  { name: '48 × 48 in', width: 48 * INCH, height: 48 * INCH },
+  { name: '24 × 12 in', width: 24 * INCH, height: 12 * INCH },
+  { name: '600 × 300 mm', width: 600, height: 300 },
+  { name: '600 × 400 mm', width: 600, height: 400 },
+  { name: 'A4, 297 × 210 mm', width: 297, height: 210 },
+  { name: 'A3, 420 × 297 mm', width: 420, height: 297 },
+];
+
+/** The sheet that the piece is made from, where it lies on it, and how often. */
+@Component({
+  selector: 'drelk-sheet-fields',
+  imports: [Choice, FigureField, Fold, LengthField, MatButtonModule],
+  templateUrl: './sheet-fields.html',
+  styleUrl: '../panel.scss',
+})
+export class SheetFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  readonly kinds = (Object.keys(REPEATS) as Repeats['kind'][]).map((id) => ({ id, says: REPEATS[id] }));
+  readonly sheets = [{ id: '', says: 'choose …' }, ...SHEETS.map(({ name }) => ({ id: name, says: name }))];
+  readonly sheet = computed(() => this.work.store.shown()?.piece.sheet ?? undefined);
+  readonly rows = computed(() => {
+    const repeats = this.sheet()?.repeats;
+    return repeats?.kind === 'rows' ? repeats : undefined;
+  });
+  readonly says = computed(() => {
+    const sheet = this.sheet();
+    const laid = this.work.view()?.piece.sheet;
+    if (!sheet) return 'none';
+    const size = `${this.work.length(sheet.width)} × ${this.work.length(sheet.height)}`;
+    return laid ? `${size}, ${laid.count} on it` : size;
+  });
+  readonly laid = computed(() => {
+    const laid = this.work.view()?.piece.sheet;
+    if (!laid || !this.sheet()) return '';
+    const share = `${(100 * laid.share).toFixed(laid.share < 0.1 ? 1 : 0)} % of the sheet`;
+    const left = laid.left > 0 ? `; ${laid.left} more would need another sheet` : '';
+    return `${laid.count} ${laid.count === 1 ? 'piece' : 'pieces'}, ${share}${left}.`;
+  });
+
+  take(name: string): void {
+    const sheet = SHEETS.find((one) => one.name === name);
+    if (sheet) this.lay(sheet.width, sheet.height);
+  }
+
+  /** A sheet twice as large as the piece, to begin with. */
+  layOwn(): void {
+    const frame = this.work.view()?.frame;
+    const size = (length: number) => Math.ceil((2 * length) / 50) * 50 || 100;
+    this.lay(size(frame?.width ?? 0), size(frame?.height ?? 0));
+  }
+
+  set(part: Partial<SheetSettings>): void {
+    this.hand.changePiece('Sheet', ({ sheet }) => {
+      if (sheet) Object.assign(sheet, part);
+    });
+  }
+
+  setKind(kind: Repeats['kind']): void {
+    this.set({ repeats: kind === 'rows' ? { kind, rows: 2, columns: 3 } : { kind } });
+  }
+
+  setCount(which: 'rows' | 'columns', text: string): void {
+    telling(this.work, () => {
+      const rows = this.rows();
+      const count = Math.max(1, Math.round(Number(text)) || 1);
+      if (rows) this.set({ repeats: { ...rows, [which]: count } });
+    });
+  }
+
+  takeAway(): void {
+    this.hand.changePiece('No sheet', (piece) => {
+      piece.sheet = null;
+    });
+  }
+
+  private lay(width: number, height: number): void {
+    this.hand.changePiece(`Sheet of ${this.work.length(width)} × ${this.work.length(height)}`, (piece) => {
+      piece.sheet = {
+        margin: 0,
+        x: 0,
+        y: 0,
+        repeats: { kind: 'one' },
+        gap: this.work.units() === 'in' ? INCH / 8 : 3,
+        shifted: false,
+        turned: false,
+        ...piece.sheet,
+        width,
+        height,
+      };
+    });
+  }
+}
