@@ -14,6 +14,7 @@ import {
   tidied,
   writeTidied,
 } from '@drelk/core';
+import { fontsFor } from './fonts';
 import { asReport, formatFor, writeAll } from './write-all';
 
 export interface TidyOptions {
@@ -39,10 +40,12 @@ export async function tidy(path: string, options: TidyOptions): Promise<void> {
   const bytes = await readFile(path).catch(() => {
     throw new DrelkError('bad-drawing', `“${path}” cannot be opened.`, 'Check its name and where it lies.');
   });
+  const fonts = await fontsFor(bytes);
   const begun = performance.now();
   const now = () => performance.now();
   const drawing = readVectorFile(bytes, path, {
     now,
+    fonts,
     ...(options.unit === undefined ? {} : { millimetresPerUnit: UNITS[options.unit] }),
   });
   const read = performance.now() - begun;

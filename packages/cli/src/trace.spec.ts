@@ -85,7 +85,8 @@ describe('drelk trace', () => {
 
   it('takes settings from a job', () => {
     const source = { blob: '', name: '', kind: 'png', width: 1, height: 1, density: null, notes: [] };
-    const job = { ...newJob(source), piece: { by: 'artwork', edge: 'height', length: 80 } };
+    const fresh = newJob(source);
+    const job = { ...fresh, piece: { ...fresh.piece, edge: 'height', length: 80 } };
     writeFileSync(at('job.json'), JSON.stringify(job));
     drelk(join(demo, '01-moth.png'), '--job', at('job.json'), '--report', at('r.json'));
     expect(report()['height']).toBeCloseTo(80, 6);

@@ -5,7 +5,7 @@ export * from './formats';
 export { pathData } from './svg/write';
 export { writeSvgLayers } from './svg/write-layers';
 export { writeDxfLayers } from './dxf/write-layers';
-export { type VectorKind, checkSource, readVectorFile, vectorKind } from './read-file';
+export { type VectorKind, checkSource, fontsNamedInFile, readVectorFile, vectorKind } from './read-file';
 export * from './vector-drawing';
 export * from './painted';
 export { READ_LIMITS, Reading } from './reading';

@@ -5,6 +5,7 @@ import type { PictureHeader } from './picture/header';
 import { checkPicture, readPictureHeader } from './picture/read-header';
 import { readSvg } from './svg/read';
 import { textOf } from './text';
+import { type Fonts, fontsNamedIn } from '../text';
 import type { VectorDrawing } from './vector-drawing';
 
 /** How many bytes at a file's beginning say what it is. */
@@ -15,19 +16,23 @@ export type VectorKind = 'svg' | 'dxf';
 
 /**
  * Reads a vector file by what is in it, whatever it is called. `millimetresPerUnit` is the size of a unit where the file
- * names none of a true size: a DXF's unit, an SVG's pixel. Throws a sentence for what is none, and for what is too much.
+ * names none of a true size: a DXF's unit, an SVG's pixel. Writing in one of the `fonts` becomes paths. Throws a sentence for what is none, and for what is too much.
  */
 export function readVectorFile(
   bytes: Uint8Array,
   name: string,
-  options: { millimetresPerUnit?: number; now?: () => number } = {},
+  options: { millimetresPerUnit?: number; now?: () => number; fonts?: Fonts } = {},
 ): VectorDrawing {
   const reading = new Reading(bytes.length, options.now);
   const kind = vectorKind(bytes, name);
   const text = decoded(bytes);
   if (kind === 'dxf') return readDxf(text, options.millimetresPerUnit, reading);
-  return readSvg(text, reading, options.millimetresPerUnit);
+  return readSvg(text, reading, options.millimetresPerUnit, options.fonts);
 }
+
+/** Ids of the shipped fonts that an SVG's writing names. */
+export const fontsNamedInFile = (bytes: Uint8Array): string[] =>
+  lookOf(bytes) === 'svg' ? fontsNamedIn(decoded(bytes)) : [];
 
 /** What a file is; throws a sentence for those that cannot be read. */
 export function vectorKind(bytes: Uint8Array, name: string): VectorKind {

@@ -16,4 +16,4 @@ export * from './length';
 export * from './tidy-file';
 export * from './vector';
 export * from './vector-settings';
-export { type Fonts, NO_FONTS, fontsOf } from './piece';
+export { fontsOf } from './piece';

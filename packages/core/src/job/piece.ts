@@ -2,7 +2,7 @@ import type { Context } from '../context';
 import { contourAt, inverted, mapPoint, pickPath } from '../geometry';
 import { grown } from '../line';
 import { type ItemSettings, type ItemTools, type Piece, hangsOn, makePiece } from '../piece';
-import type { Font } from '../text';
+import type { Fonts } from '../text';
 import type { JobDocument } from './document';
 import type { RunStep } from './memory';
 import type { Provided } from './trace';
@@ -11,10 +11,6 @@ import type { Provided } from './trace';
 const WITHIN = 0.01;
 /** A line that text runs along is meant from so near, in source pixels. */
 const NEAR = 24;
-
-/** Fonts that texts are set in, by the ids that documents know them by. */
-export type Fonts = ReadonlyMap<string, Font>;
-export const NO_FONTS: Fonts = new Map();
 
 /** Ids of the fonts that a job's texts are set in. */
 export const fontsOf = ({ piece }: Pick<JobDocument, 'piece'>): string[] => [

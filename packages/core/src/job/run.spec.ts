@@ -37,7 +37,7 @@ describe('runJob', () => {
     ['picture', 'width', 100, 100],
     ['picture', 'height', 160, 200],
   ] as const)('makes the %s’s %s exactly %d mm', (by, edge, length, width) => {
-    const { piece } = run({ ...job, piece: { by, edge, length } });
+    const { piece } = run({ ...job, piece: { ...job.piece, by, edge, length } });
     expect(piece.frame.right).toBeCloseTo(width, 6);
     expect(piece.scale.source).toBe('length');
   });

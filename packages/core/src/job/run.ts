@@ -3,11 +3,12 @@ import { DrelkError } from '../error';
 import type { Drawing, FormatId } from '../format';
 import { type CheckedFile, handOff } from '../handoff';
 import type { Piece } from '../piece';
+import { type Fonts, NO_FONTS } from '../text';
 import { type Proof, LIMITS, type Subject, prove } from '../prove';
 import type { JobDocument } from './document';
 import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
-import { type Fonts, NO_FONTS, runPiece } from './piece';
+import { runPiece } from './piece';
 import type { DecodedPicture } from './square';
 import { type Arrived, type Provided, type Traced, tracePicture } from './trace';
 import { type VectorSource, drawnPaths } from './vector';
@@ -69,7 +70,7 @@ export function runVectorJob(
   const timing = Object.fromEntries(STEPS.map((step) => [step, 0])) as Record<Step, number>;
   const step = stepsIn(memory, timing, context);
   const vector = document.vector ?? VECTOR_DEFAULTS;
-  const artwork = drawnPaths({ ...document, vector }, source, step, context);
+  const artwork = drawnPaths({ ...document, vector }, source, step, context, fonts);
   return {
     ...madeOf(artwork, document, fonts, { step, quietly: stepsIn(memory, undefined, context) }, context),
     artwork,

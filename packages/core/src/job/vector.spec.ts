@@ -5,9 +5,11 @@ import { contoursDrawn, formatOf, readDxf, readSvg } from '../format';
 import { shapesIn } from '../geometry';
 import { dropContours, withHoles } from '../line';
 import { DEMO } from '../testing/demo';
+import { TOOLS, board, text } from '../testing/pieces';
 import { type JobDocument, newJob } from './document';
 import { newMemory } from './memory';
 import { handOffFile, runVectorJob } from './run';
+import { checkNotEmpty } from './tidy-file';
 import { VECTOR_DEFAULTS, type VectorSettings } from './vector-settings';
 
 const about = (name: string) => ({
@@ -88,7 +90,7 @@ describe('a job that begins with a vector file', () => {
     expect(jobOn(fragment).run().facts.width).toBeCloseTo(4, 9);
     const { document, run } = jobOn(fragment, { millimetresPerUnit: 25.4 });
     expect(run().facts.width).toBeCloseTo(101.6, 6);
-    const typed = { ...document, piece: { by: 'artwork', edge: 'width', length: 30 } } as const;
+    const typed = { piece: { ...document.piece, length: 30 } };
     expect(run({ ...document, ...typed }).facts.width).toBeCloseTo(30, 9);
   });
 
@@ -105,7 +107,25 @@ describe('a job that begins with a vector file', () => {
   });
 
   it('says what is wrong with a file that has nothing to cut', () => {
-    expect(() => jobOn('<svg width="9" height="9"/>').run()).toThrow('has nothing to cut');
+    const written = '<svg width="9" height="9"><text x="1" y="5">Tea</text></svg>';
+    expect(() => jobOn(written).run()).toThrow('has nothing to cut: just texts (1)');
+    expect(() => checkNotEmpty(0, 'a.svg', {})).toThrow('has nothing to cut.');
+  });
+
+  it('an empty page is a piece to lay things on', () => {
+    const { document, run } = jobOn('<svg width="9mm" height="9mm"/>');
+    expect(run().piece.paths).toEqual([]);
+    const items = { ...document.piece.items, 2: board({ width: 100, height: 60 }), 3: text(2, 'Tea') };
+    const { piece, facts } = runVectorJob(
+      { ...document, piece: { ...document.piece, items } },
+      { key: 'empty', name: 'a.svg', bytes: Buffer.from('<svg width="9mm" height="9mm"/>') },
+      newMemory(),
+      quietContext,
+      TOOLS.fonts,
+    );
+    expect(piece.frame).toEqual({ left: 0, top: 0, right: 100, bottom: 60 });
+    expect(new Set(piece.paths.map(({ task }) => task))).toEqual(new Set(['cut-through', 'pocket']));
+    expect(facts).toMatchObject({ width: 100, height: 60, match: undefined });
   });
 
   it('a page without height, of one level line, still has room', () => {

@@ -5,6 +5,7 @@ import { colourName, labOfHex, nameOfHex } from '../ink';
 import type { Lab } from '../raster';
 import { type TidyResult, tidyDrawing } from '../line';
 import { scaleFor } from '../piece';
+import { type Fonts, NO_FONTS } from '../text';
 import type { JobDocument } from './document';
 import { handOver, withHandsPlates } from './hand-over';
 import type { RunStep } from './memory';
@@ -30,12 +31,15 @@ export function drawnPaths(
   source: VectorSource,
   step: RunStep,
   context: Context,
+  fonts: Fonts = NO_FONTS,
 ): Provided & { file: VectorFacts } {
   const { vector } = document;
   const { millimetresPerUnit, join, simplify, without } = vector;
-  const drawing = step('look', 'file', `${source.key} ${millimetresPerUnit}`, () =>
+  const there = [...fonts.keys()].sort();
+  const drawing = step('look', 'file', `${source.key} ${millimetresPerUnit} ${there}`, () =>
     readVectorFile(source.bytes, source.name, {
       now: () => context.now(),
+      fonts,
       ...(millimetresPerUnit === null ? {} : { millimetresPerUnit }),
     }),
   );

@@ -9,6 +9,7 @@ import {
   affineScale,
   boxOf,
 } from '../../geometry';
+import { type Fonts, NO_FONTS } from '../../text';
 import { Reading } from '../reading';
 import { isPlaced } from '../strict';
 import { type VectorDrawing, type VectorPath, filledOf, tell } from '../vector-drawing';
@@ -21,6 +22,7 @@ import { SHAPES, type Viewport, shapeContours } from './shapes';
 import { type Style, StyleSheet } from './style';
 import { readTransforms } from './transform-list';
 import { fitViewBox, readViewBox } from './view-box';
+import { writtenContours } from './written';
 
 /** Pages without a size of their own (CSS 2.1, section 10.3.2: the size of what is replaced). */
 const USUAL_PAGE: Viewport = { width: 300, height: 150 };
@@ -61,12 +63,14 @@ export function readSvg(
   text: string,
   reading = new Reading(text.length),
   millimetresPerPixel = PIXEL,
+  fonts: Fonts = NO_FONTS,
 ): VectorDrawing {
   const root = withoutPrefix(parseElements(text, reading)).find(({ tag }) => tag === 'svg');
   if (!root) throw new DrelkError('bad-drawing', 'This file has no svg element.', 'Choose an SVG file.');
   const stated = trueUnit(root.attributes['width']) ?? trueUnit(root.attributes['height']);
   const isGiven = stated === null && millimetresPerPixel !== PIXEL;
-  return new SvgReader(root, reading, isGiven ? millimetresPerPixel : PIXEL).read(isGiven ? 'other' : stated);
+  const pixel = isGiven ? millimetresPerPixel : PIXEL;
+  return new SvgReader(root, reading, pixel, fonts).read(isGiven ? 'other' : stated);
 }
 
 /** Tags by their own name where the file calls SVG's elements by a prefix. */
@@ -92,6 +96,7 @@ class SvgReader {
     private readonly reading: Reading,
     /** Millimetres in a pixel. */
     private readonly pixel: number,
+    private readonly fonts: Fonts,
   ) {
     const styles: string[] = [];
     const gather = (element: Element) => {
@@ -154,6 +159,7 @@ class SvgReader {
     const { tag, attributes } = element;
     this.reading.add(1);
     this.reading.checkDepth(around.ancestors.length);
+    if (tag === 'text' && this.written(element, around)) return;
     if (Object.hasOwn(NOT_TAKEN, tag)) return this.notTaken(element, around);
     if (!this.isDrawn(element)) return;
     const place = this.placeOf(element, around);
@@ -162,6 +168,20 @@ class SvgReader {
     else if (tag === 'use') this.used(element, place);
     else if (tag === 'svg') this.nested(element, element, place);
     else this.children(element, { ...place, layer: place.layer || layerName(attributes) });
+  }
+
+  /** Writing in a face that is there is drawn as its letters; whether it is such. */
+  private written(element: Element, around: Place): boolean {
+    if (this.fonts.size === 0) return false;
+    const ancestors = [...around.ancestors, element];
+    const own = this.sheet.styleOf(element, around.style, around.ancestors);
+    const styleOf = (span: Element) =>
+      span.tag === 'tspan' ? this.sheet.styleOf(span, own, ancestors) : own;
+    const written = writtenContours(element, styleOf, this.fonts, around.viewport);
+    const place = written && this.placeOf(element, around);
+    if (!written || !place) return false;
+    this.painted(written.contours, written.isLine ? 'line' : 'area', place);
+    return true;
   }
 
   private notTaken(element: Element, around: Place): void {
@@ -223,11 +243,16 @@ class SvgReader {
     this.children(element, { ...place, map, viewport: box ?? { width, height } });
   }
 
-  private shape(element: Element, { map, style, viewport, layer, clips }: Place): void {
-    if (/^(hidden|collapse)$/.test(style['visibility'] ?? '')) return tell(this.left, 'invisible things');
+  private shape(element: Element, place: Place): void {
     const cut = () => tell(this.left, 'paths cut short');
-    const own = shapeContours(element, viewport, this.reading, cut);
-    if (own.length === 0) return;
+    const own = shapeContours(element, place.viewport, this.reading, cut);
+    if (own.length > 0) this.painted(own, element.tag === 'line' ? 'line' : 'area', place);
+  }
+
+  /** Puts contours down, filled and stroked as their style says; what encloses nothing is not filled. */
+  private painted(own: readonly Contour[], kind: 'line' | 'area', place: Place): void {
+    const { map, style, viewport, layer, clips } = place;
+    if (/^(hidden|collapse)$/.test(style['visibility'] ?? '')) return tell(this.left, 'invisible things');
     const contours = own.map((contour) => affineContour(contour, map));
     const isSeen = (opacity: string) => Number(style[opacity] ?? 1) > 0;
     const fill = isSeen('fill-opacity') ? this.paint(style['fill'], '#000000', style) : null;
@@ -240,7 +265,7 @@ class SvgReader {
     const pen = (width ?? 1) * grown;
     const rule = style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero';
     const common = { contours, layer, rule } as const;
-    if (fill !== null && element.tag !== 'line') this.put({ ...common, colour: fill, paint: 'area' }, clips);
+    if (fill !== null && kind === 'area') this.put({ ...common, colour: fill, paint: 'area' }, clips);
     if (stroke === null || pen === 0) {
       if (fill === null) tell(this.left, 'invisible things');
       return;

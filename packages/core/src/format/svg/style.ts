@@ -19,6 +19,11 @@ const PROPERTIES = new Set([
   'filter',
   'transform',
   'stop-color',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'letter-spacing',
+  'text-anchor',
 ]);
 /** Those that children do not take over (SVG 1.1, appendix M). */
 const OWN = new Set([

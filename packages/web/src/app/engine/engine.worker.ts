@@ -2,11 +2,14 @@
 import {
   type Context,
   DrelkError,
+  type JobDocument,
   type Lit,
   buffersOf,
   checkSource,
   combinedShapes,
   fitFollowed,
+  fontsNamedInFile,
+  fontsOf,
   reshaped,
   warmUp,
 } from '@drelk/core';
@@ -20,7 +23,7 @@ import type {
   OptionView,
   ResultView,
 } from './messages';
-import { fontsFor } from './fonts';
+import { fontsNamed } from './fonts';
 import { EngineSession, type ShownPart, inkPixels, maskPixels } from './session';
 import { VectorSession, fileView } from './vector-session';
 
@@ -100,8 +103,8 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     return plain({ header });
   },
   async handOff({ picture, document, format }, context) {
-    const fonts = await fontsFor(document);
-    const file = (await session(picture)).handOff(document, format, context, fonts);
+    const own = await session(picture);
+    const file = own.handOff(document, format, context, await fontsFor(document, own));
     return { answer: file, transfer: [file.bytes.buffer] };
   },
   async contours({ picture }) {
@@ -144,9 +147,11 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
   combined({ how, shapes }) {
     return Promise.resolve(plain({ contours: combinedShapes(how, shapes) }));
   },
-  file({ file, name, settings }, context) {
-    const view = fileView({ key: name, name, bytes: new Uint8Array(file) }, settings, context);
-    return Promise.resolve({ answer: view, transfer: buffersOf(view.paths) });
+  async file({ file, name, settings }, context) {
+    const bytes = new Uint8Array(file);
+    const fonts = await fontsNamed(fontsNamedInFile(bytes));
+    const view = fileView({ key: name, name, bytes }, settings, context, fonts);
+    return { answer: view, transfer: buffersOf(view.paths) };
   },
   reshaped({ shapes, what }, context) {
     return Promise.resolve(plain({ made: reshaped(shapes, what, context) }));
@@ -197,6 +202,10 @@ async function opened(picture: string): Promise<EngineSession> {
   );
 }
 
+/** The fonts of a job's texts, and of the writing in its file. */
+const fontsFor = (document: JobDocument, own: EngineSession | VectorSession) =>
+  fontsNamed([...fontsOf(document), ...(own instanceof VectorSession ? own.fonts : [])]);
+
 const isVector = ({ kind }: { kind: string }) => kind === 'svg' || kind === 'dxf';
 
 /** A result with the bitmaps that the page does not hold yet; picture and ink are shown as they arrive. */
@@ -205,7 +214,7 @@ async function compute(
   context: Context,
 ): Promise<ResultView> {
   const own = await session(key);
-  const fonts = await fontsFor(document);
+  const fonts = await fontsFor(document, own);
   if (own instanceof VectorSession) return own.compute(document, mode, first, context, fonts).view;
   let held = first;
   const early = (part: ShownPart) => {

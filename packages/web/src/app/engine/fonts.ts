@@ -1,12 +1,4 @@
-import {
-  type Font,
-  type Fonts,
-  type JobDocument,
-  SHIPPED_FONTS,
-  fontsOf,
-  openFont,
-  openStrokeFont,
-} from '@drelk/core';
+import { type Font, type Fonts, SHIPPED_FONTS, openFont, openStrokeFont } from '@drelk/core';
 
 /** Where the application's own files lie. */
 const FOLDER = 'fonts/';
@@ -15,10 +7,10 @@ const PACKAGES = '@fontsource/';
 /** Fonts that were asked for, by their ids; each is fetched and read once. */
 const opened = new Map<string, Promise<Font | undefined>>();
 
-/** The fonts of a job's texts; those that cannot be had are left out, and the texts say so. */
-export async function fontsFor(document: JobDocument): Promise<Fonts> {
+/** Shipped fonts by their ids; those that cannot be had are left out, and the texts say so. */
+export async function fontsNamed(ids: readonly string[]): Promise<Fonts> {
   const fonts = new Map<string, Font>();
-  for (const id of fontsOf(document)) {
+  for (const id of ids) {
     if (!opened.has(id)) opened.set(id, open(id));
     const font = await opened.get(id);
     if (font) fonts.set(id, font);

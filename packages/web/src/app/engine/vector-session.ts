@@ -12,6 +12,7 @@ import {
   boxWidth,
   checkNotEmpty,
   contoursOf,
+  fontsNamedInFile,
   handOffFile,
   newJob,
   newMemory,
@@ -26,8 +27,11 @@ import { viewOf } from './view';
 export class VectorSession {
   private readonly memory = newMemory();
   private readonly names: Names;
+  /** Ids of the fonts that the file's writing is set in. */
+  readonly fonts: readonly string[];
 
   constructor(private readonly source: VectorSource) {
+    this.fonts = fontsNamedInFile(source.bytes);
     this.names = new Names(source.key);
   }
 
@@ -50,9 +54,14 @@ export class VectorSession {
 }
 
 /** What a vector file holds when it is taken as is said. */
-export function fileView(source: VectorSource, settings: VectorSettings, context: Context): FileView {
+export function fileView(
+  source: VectorSource,
+  settings: VectorSettings,
+  context: Context,
+  fonts: Fonts,
+): FileView {
   const about = { blob: '', name: source.name, kind: 'svg', width: 1, height: 1, density: null, notes: [] };
-  const { artwork } = runVectorJob(newJob(about, settings), source, newMemory(), context);
+  const { artwork } = runVectorJob(newJob(about, settings), source, newMemory(), context, fonts);
   const { paths, frame, file } = artwork;
   checkNotEmpty(paths.ids.length, source.name, file.left);
   const box = boxOf(contoursOf(shapesIn(paths).map(({ shape }) => shape))) ?? frame;

@@ -188,11 +188,12 @@ export class PieceHand {
     const id = nextId(items);
     this.work.store.change(`${item.name} copied`, ({ piece }) => {
       const far = NUDGE[this.work.units()] * 50;
-      const copied = structuredClone(item) as ItemSettings;
-      copied.name = `${item.name} copy`.slice(0, 120);
-      copied.place = { ...copied.place, x: copied.place.x + far, y: copied.place.y + far };
-      copied.layer = Math.max(...Object.values(piece.items).map(({ layer }) => layer)) + 1;
-      piece.items[id] = copied;
+      piece.items[id] = {
+        ...item,
+        name: `${item.name} copy`.slice(0, 120),
+        place: { ...item.place, x: item.place.x + far, y: item.place.y + far },
+        layer: Math.max(...Object.values(piece.items).map(({ layer }) => layer)) + 1,
+      };
     });
     this.choose(id);
   }

@@ -97,7 +97,10 @@ export class LengthField {
   /** Gives the length on, unless it says what is there already and is not wanted always. */
   private choose(): void {
     const { length } = this.read();
-    if (length !== undefined && (this.always() || this.text() !== formatLength(this.value(), this.units())))
-      this.chosen.emit(length);
+    const shown = formatLength(this.value(), this.units());
+    if (length === undefined) return;
+    // The same in other words is shown in the usual ones.
+    if (!this.always() && formatLength(length, this.units()) === shown) this.text.set(shown);
+    else this.chosen.emit(length);
   }
 }

@@ -119,7 +119,7 @@ describe('the panel of Piece', () => {
     width.dispatchEvent(new Event('input'));
     width.dispatchEvent(new Event('change'));
     fixture.detectChanges();
-    expect(store.document()?.piece).toEqual({ by: 'artwork', edge: 'width', length: 114.3 });
+    expect(store.document()?.piece).toMatchObject({ by: 'artwork', edge: 'width', length: 114.3 });
     press('the whole picture');
     expect(store.document()?.piece.by).toBe('picture');
     press('Picture’s own scale');

@@ -96,7 +96,7 @@ export class BoardFields {
     const blank = BLANKS.find((one) => one.name === name);
     if (!blank) return;
     this.hand.change('board', name, (item) => {
-      Object.assign(item, structuredClone(blank.board));
+      Object.assign(item, blank.board);
     });
   }
 }
