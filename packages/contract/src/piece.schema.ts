@@ -5,6 +5,7 @@ import {
   HOLE_FORMS,
   type ItemKind,
   type ItemSettings,
+  MOST_BRIDGES,
   MOST_HOLES,
   MOST_ITEMS,
   MOST_REPEATS,
@@ -90,15 +91,27 @@ const pattern = Joi.alternatives(
   Joi.object({ kind: Joi.valid('sides').required(), from: distance }),
 ).required();
 
+const bridges = Joi.object({
+  width: size,
+  count: Joi.number().integer().min(0).max(MOST_BRIDGES).required(),
+  places: Joi.array()
+    .items(Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(2))
+    .max(500)
+    .required(),
+})
+  .allow(null)
+  .required();
+
 /** What each kind of item has besides what all have. */
 const KINDS: Record<ItemKind, Joi.SchemaMap> = {
   artwork: {
     inner: task.allow(null).required(),
     plates: Joi.object().pattern(colour, task).max(200).required(),
+    bridges,
   },
   board: { form: oneOf(BOARD_FORMS), width: size, height: size, corners },
   border: { around: id.required(), inset: distance, corners, second: distance },
-  text: { set: text },
+  text: { set: text, bridges },
   holes: { form: oneOf(HOLE_FORMS), width: size, length: distance, pattern },
   outline: {
     around: Joi.array().items(id).min(1).max(MOST_ITEMS).required(),

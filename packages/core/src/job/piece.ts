@@ -46,12 +46,16 @@ export function runPiece(
     known.set(id, key);
     return key;
   };
+  const back = inverted(artwork.toSource);
+  const reduction = artwork.traced?.reduction ?? 1;
+  const fromSource = ([x, y]: readonly [number, number]) =>
+    mapPoint(back, { x: x / reduction, y: y / reduction });
   const tools: ItemTools = {
     fonts,
     grow: (contours, distance, corners) => grown(contours, distance, corners, WITHIN, context),
+    fromSource,
     contourAt(at) {
-      const place = mapPoint(inverted(artwork.toSource), { x: at[0], y: at[1] });
-      const id = pickPath(artwork.paths, place, NEAR);
+      const id = pickPath(artwork.paths, fromSource(at), NEAR);
       return id === undefined ? undefined : contourAt(artwork.paths, artwork.paths.ids.indexOf(id));
     },
   };

@@ -1,4 +1,5 @@
 export * from './artwork';
+export { type Bridge } from './bridges';
 export * from './check-item';
 export { type ItemPath, type ItemTools, type MadeItem } from './make-item';
 export { FLATS } from './items/board';

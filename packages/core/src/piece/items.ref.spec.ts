@@ -351,6 +351,26 @@ function isClosed(contour: Contour): boolean {
   return contour.closed && Math.hypot(end.x - contour.start.x, end.y - contour.start.y) < 1e-9;
 }
 
+describe('a stencil', () => {
+  it('keeps the middles of its artwork and letters; a bridge goes where the hand wants one', () => {
+    const bridges = { width: 0.3, count: 1, places: [] as [number, number][] };
+    const held = (more: object) => {
+      const [item] = pieceOf({ 1: { ...ARTWORK_ITEM, bridges: { ...bridges, ...more } } }).items;
+      return { ...item.held, holes: item.paths.reduce((sum, { shape }) => sum + shape.holes.length, 0) };
+    };
+    expect(held({})).toMatchObject({ islands: 1, holes: 0 });
+    expect(held({ count: 3 }).bridges).toHaveLength(3);
+    // Straight above the ring's middle, which lies 2 mm right and down of its upper left.
+    const [bridge] = held({ places: [[40, 18]] }).bridges ?? [];
+    expect((bridge.from.x + bridge.to.x) / 2).toBeCloseTo(2, 1);
+    expect(bridge.to.y).toBeLessThan(0.1);
+    const words = { ...text(null, 'ADO'), bridges };
+    const [made] = pieceOf({ 2: words }).items;
+    expect(made.held).toMatchObject({ islands: 3 });
+    expect(made.paths.every(({ shape }) => shape.holes.length === 0)).toBe(true);
+  });
+});
+
 describe('tasks', () => {
   it('follow from what lies on what: a board is cut out, text pocketed, artwork engraved, lines scored', () => {
     const items = {

@@ -5,10 +5,12 @@ import {
   type Box,
   type Contour,
   type Placement,
+  type Point,
   type Shape,
   UNMOVED,
   affineAfter,
   affineContour,
+  affinePoint,
   boxOf,
   boxWidth,
   contoursOf,
@@ -22,12 +24,13 @@ import {
 } from '../geometry';
 import { type Font, LINE_PEN, setText, textShapes } from '../text';
 import type { Artwork } from './artwork';
+import { type Bridge, bridged } from './bridges';
 import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
 import { holeContours } from './items/holes';
 import { outlineContours } from './items/outline';
 import { mappedBox, mappedShape, placeOf } from './place';
-import type { ArtworkItem, ItemSettings, TextItem } from './settings';
+import type { ArtworkItem, BridgeSettings, ItemSettings, TextItem } from './settings';
 import { taskOf, taskOfLine } from './tasks';
 
 /** How finely curves are followed to see what lies in what, in millimetres. */
@@ -55,12 +58,16 @@ export interface MadeItem {
   problem?: Pick<DrelkError, 'code' | 'message' | 'hint'>;
   /** Characters that its font has no letter for. */
   missing?: string[];
+  /** Islands that there were, and the bridges that hold them. */
+  held?: { islands: number; bridges: Bridge[] };
 }
 
 /** What items are made with. */
 export interface ItemTools {
   fonts: ReadonlyMap<string, Font>;
   grow: Grow;
+  /** A place in source pixels, in the artwork's own unit. */
+  fromSource(at: readonly [number, number]): Point;
   /** The artwork's contour near a place in source pixels, in the artwork's own unit. */
   contourAt(at: readonly [number, number]): Contour | undefined;
 }
@@ -162,12 +169,16 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
   const frame = mappedBox(around, scaled);
   const map = placeOf(item.place, (turned) => mappedBox(frame, turned), onOf(item, ground));
   const whole = affineAfter(map, scaled);
-  const paths = shapesIn(artwork.paths).flatMap(({ shape, contours }): ItemPath[] => {
+  const hold = holding(item.bridges, (at) => affinePoint(whole, ground.fromSource(at)));
+  const bare = shapesIn(artwork.paths).flatMap(({ shape, contours }) =>
+    hold.shapes(mappedShape(shape, whole)).map((laid) => ({ laid, contours })),
+  );
+  const paths = bare.flatMap(({ laid, contours }): ItemPath[] => {
+    const shape = laid;
     const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
     const task = (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
     const sources = contours.map((k) => artwork.paths.ids[k]);
     const own = { ...(plate ? { plate } : {}) };
-    const laid = mappedShape(shape, whole);
     if (item.inner === null || item.inner === task || laid.holes.length === 0)
       return [{ task, shape: laid, sources, ...own }];
     const { inner } = item;
@@ -181,7 +192,7 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
       })),
     ];
   });
-  return { paths, box: isBare ? undefined : mappedBox(frame, map), map: whole };
+  return { paths, box: isBare ? undefined : mappedBox(frame, map), map: whole, ...hold.held() };
 }
 
 function textOf(item: TextItem, ground: ItemGround): Made {
@@ -191,7 +202,10 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { along } = item.set;
   if (along.kind !== 'contour') {
     const { glyphs, missing } = setText(item.set, font);
-    return { ...placed(item, textShapes(font, glyphs), ground), missing };
+    const hold = holding(item.bridges);
+    const shapes = textShapes(font, glyphs).flatMap(hold.shapes);
+    const lying = placed(item, shapes, ground);
+    return { ...lying, missing, ...heldAt(hold.held(), lying.map) };
   }
   const found = ground.contourAt(along.at);
   if (!found)
@@ -200,8 +214,40 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { scale } = ground.placement;
   const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
   const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
-  return { ...inPlace(item, textShapes(font, glyphs), ground), missing };
+  const hold = holding(item.bridges);
+  const shapes = textShapes(font, glyphs).flatMap(hold.shapes);
+  return { ...inPlace(item, shapes, ground), missing, ...hold.held() };
 }
+
+/** Bridges shapes one by one, and counts what was held. */
+function holding(wishes: BridgeSettings | null, place?: (at: readonly [number, number]) => Point) {
+  const held = { islands: 0, bridges: [] as Bridge[] };
+  return {
+    shapes: (shape: Shape): Shape[] => {
+      if (!wishes || shape.pen !== undefined) return [shape];
+      const places = place ? wishes.places.map(place) : [];
+      const { shapes, bridges } = bridged(shape, { ...wishes, places });
+      held.islands += shape.holes.length;
+      held.bridges.push(...bridges);
+      return shapes;
+    },
+    held: (): Pick<Made, 'held'> => (wishes ? { held } : {}),
+  };
+}
+
+/** The same where it was taken by a map. */
+export const heldAt = ({ held }: Pick<MadeItem, 'held'>, map: Affine): Pick<MadeItem, 'held'> =>
+  held
+    ? {
+        held: {
+          islands: held.islands,
+          bridges: held.bridges.map(({ from, to }) => ({
+            from: affinePoint(map, from),
+            to: affinePoint(map, to),
+          })),
+        },
+      }
+    : {};
 
 /** Throws `bad-place` for holes that do not lie wholly within the board they are on. */
 function checkInside({ paths }: Made, on: number | null, { made: others, items }: ItemGround): void {

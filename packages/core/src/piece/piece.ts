@@ -15,7 +15,7 @@ import {
   shapesIn,
 } from '../geometry';
 import type { Artwork } from './artwork';
-import { type ItemPath, type ItemTools, type MadeItem, makeItem } from './make-item';
+import { type ItemPath, type ItemTools, type MadeItem, heldAt, makeItem } from './make-item';
 import { MIRROR, anchorOf, inTurn, mappedBox, mappedShape, turnedBy } from './place';
 import { type PieceScale, scaleFor } from './scale';
 import { type PieceSettings, itemsInOrder } from './settings';
@@ -189,6 +189,7 @@ function movedItem(item: MadeItem, map: Affine): MadeItem {
     box: around ?? (item.box && mappedBox(item.box, map)),
     map: affineAfter(map, item.map),
     paths,
+    ...heldAt(item, map),
   };
 }
 

@@ -31,9 +31,19 @@ interface ItemBase {
   layer: number;
 }
 
+/** Strips that keep islands from dropping out: so wide, so many an island (0: by its size), and where the hand put some, x and y in source pixels. */
+export interface BridgeSettings {
+  width: number;
+  count: number;
+  places: [number, number][];
+}
+export const MOST_BRIDGES = 8;
+
 /** The paths of Line. */
 export interface ArtworkItem extends ItemBase {
   kind: 'artwork';
+  /** Held together as a stencil is; null leaves islands. */
+  bridges: BridgeSettings | null;
   /** What is done along its holes, where that is another task; and along plates, by their colours. */
   inner: Task | null;
   plates: Record<string, Task>;
@@ -87,6 +97,7 @@ export interface BorderItem extends ItemBase {
 export interface TextItem extends ItemBase {
   kind: 'text';
   set: TextSettings;
+  bridges: BridgeSettings | null;
 }
 
 export const HOLE_FORMS = ['round', 'slot', 'keyhole'] as const;
@@ -178,6 +189,7 @@ export const ARTWORK_ITEM: ArtworkItem = {
   layer: 1,
   inner: null,
   plates: {},
+  bridges: null,
 };
 
 export const SQUARE_CORNERS: Corners4 = { form: 'square', size: 0, on: [true, true, true, true] };

@@ -91,6 +91,7 @@ export const text = (on: number | null, words: string, more: Partial<TextItem['s
     along: { kind: 'straight' },
     ...more,
   },
+  bridges: null,
 });
 
 export const holes = (on: number | null, more: Partial<HolesItem> = {}): HolesItem => ({
@@ -121,6 +122,7 @@ export const outline = (around: number[], more: Partial<OutlineItem> = {}): Outl
 export const TOOLS: ItemTools = {
   fonts: new Map(SHIPPED_FONTS.map(({ id }) => [id, shippedFont(id)])),
   grow: (contours, by, corners) => grown(contours, by, corners, 0.01, quietContext),
+  fromSource: ([x, y]) => ({ x, y }),
   contourAt: () => undefined,
 };
 

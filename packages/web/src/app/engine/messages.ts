@@ -1,6 +1,7 @@
 import {
   TASKS,
   type Box,
+  type Bridge,
   type CheckedFile,
   type Combining,
   type Contour,
@@ -178,6 +179,8 @@ export interface ItemView {
   task: Task | undefined;
   problem?: EngineProblem;
   missing?: string[];
+  /** Islands that there were, and the bridges that hold them, from place to place in millimetres. */
+  held?: { islands: number; bridges: Bridge[] };
 }
 
 /** What is done to the piece, how often and how far. */

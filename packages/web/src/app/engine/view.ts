@@ -69,12 +69,13 @@ export function viewOf(
 
 function pieceView({ items, paths, sheet, problem }: Piece): PieceView {
   return {
-    items: items.map(({ id, box, paths: own, problem: why, missing }) => ({
+    items: items.map(({ id, box, paths: own, problem: why, missing, held }) => ({
       id,
       box,
       task: own[0]?.task,
       problem: why,
       missing,
+      held,
     })),
     tasks: TASKS.flatMap((task) => {
       const own = contoursOf(paths.filter((path) => path.task === task).map(({ shape }) => shape));

@@ -98,6 +98,7 @@ export function newItem(
           align: 'centre',
           along: { kind: 'straight' },
         },
+        bridges: null,
       };
     }
     case 'holes': {

@@ -7,6 +7,7 @@ import { PieceHand } from '../../job/piece-hand';
 import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { ToolButton } from '../../shared/tool-button';
+import { BridgeFields } from './bridge-fields';
 import { ItemPlaceFields } from './item-place';
 import { ArtworkFields } from './items/artwork-fields';
 import { BoardFields } from './items/board-fields';
@@ -23,6 +24,7 @@ import { TASK_WORDS } from './words';
     ArtworkFields,
     BoardFields,
     BorderFields,
+    BridgeFields,
     Choice,
     HolesFields,
     ItemPlaceFields,
@@ -46,6 +48,7 @@ import { TASK_WORDS } from './words';
       @switch (item.kind) {
         @case ('artwork') {
           <drelk-artwork-fields />
+          <drelk-bridge-fields />
         }
         @case ('board') {
           <drelk-board-fields />
@@ -55,6 +58,7 @@ import { TASK_WORDS } from './words';
         }
         @case ('text') {
           <drelk-text-fields />
+          <drelk-bridge-fields />
         }
         @case ('holes') {
           <drelk-holes-fields />

@@ -1,0 +1,303 @@
+import Flatbush from 'flatbush';
+import {
+  type Contour,
+  type Point,
+  type Segment,
+  type Shape,
+  boxOfPoints,
+  combineAreas,
+  flatten,
+  nestContours,
+} from '../geometry';
+
+/** How islands are held: strips of a width, so many an island, and places that the hand gave, in the unit of the shapes. */
+export interface BridgeWishes {
+  width: number;
+  /** Bridges an island; 0 for one or two by its size. */
+  count: number;
+  places: readonly Point[];
+}
+
+/** Where a strip runs: from the island's rim to what holds it. */
+export interface Bridge {
+  from: Point;
+  to: Point;
+}
+
+/** How closely rims are followed, as a share of a bridge's width, and how far apart places on them are looked at. */
+const FLAT = 0.05;
+const STEP = 0.4;
+/** Most places looked at on one rim. */
+const MOST_PLACES = 240;
+/** A strip reaches beyond both rims by this share of its width. */
+const BEYOND = 0.5;
+/** Around where a bridge lands the rim turns by no more than this, in radians: bridges do not land on corners. */
+const MOST_TURN = 0.7;
+/** An island longer around than so many widths has two bridges where nobody said how many. */
+const LARGE = 16;
+/** A place that the hand gave counts for islands so near to it, in widths, besides those it lies in. */
+const NEAR = 12;
+
+/**
+ * A shape whose islands hang together with what is around it: strips are taken out of it from each hole to another rim, where they
+ * are short, spread around the hole, away from corners. Islands that hang on islands hang on the outside in the end. The bridges come
+ * back with the shapes that are left.
+ */
+export function bridged(shape: Shape, wishes: BridgeWishes): { shapes: Shape[]; bridges: Bridge[] } {
+  if (shape.holes.length === 0) return { shapes: [shape], bridges: [] };
+  const rims = [shape.outer, ...shape.holes].map((contour) => rimOf(contour, wishes.width));
+  const chords = new Chords(rims);
+  const candidates = rims.map((rim, k) => (k === 0 ? [] : candidatesOf(rim, k, chords, wishes.width)));
+  const chosen = candidates.flatMap((own, k) => (k === 0 ? [] : choose(own, rims[k], wishes)));
+  const all = [...chosen, ...hangingTogether(rims.length, chosen, candidates)];
+  const strips = all.map(({ from, to }) => strip(from, to, wishes.width));
+  const left = combineAreas('take away', [shape.outer, ...shape.holes], strips);
+  const { pen, plate } = shape;
+  const more = { ...(pen === undefined ? {} : { pen }), ...(plate === undefined ? {} : { plate }) };
+  return {
+    shapes: nestContours(left, FLAT * wishes.width).map((one) => ({ ...one, ...more })),
+    bridges: all.map(({ from, to }) => ({ from, to })),
+  };
+}
+
+/** A rim as a polygon, with its length and its middle. */
+interface Rim {
+  points: Float64Array;
+  length: number;
+  middle: Point;
+}
+
+function rimOf(contour: Contour, width: number): Rim {
+  const points = flatten(contour, FLAT * width);
+  let length = 0;
+  for (let i = 0; i < points.length; i += 2) {
+    const next = (i + 2) % points.length;
+    length += Math.hypot(points[next] - points[i], points[next + 1] - points[i + 1]);
+  }
+  const { left, top, right, bottom } = boxOfPoints(points);
+  return { points, length, middle: { x: (left + right) / 2, y: (top + bottom) / 2 } };
+}
+
+/** The chords of all rims, to be met by rays. */
+class Chords {
+  private readonly index: Flatbush;
+  private readonly ends: Float64Array;
+  private readonly rim: Uint32Array;
+  private readonly reach: number;
+
+  constructor(rims: readonly Rim[]) {
+    const count = rims.reduce((sum, { points }) => sum + points.length / 2, 0);
+    this.ends = new Float64Array(4 * count);
+    this.rim = new Uint32Array(count);
+    this.index = new Flatbush(count);
+    let at = 0;
+    rims.forEach(({ points }, k) => {
+      for (let i = 0; i < points.length; i += 2, at++) {
+        const next = (i + 2) % points.length;
+        const [ax, ay, bx, by] = [points[i], points[i + 1], points[next], points[next + 1]];
+        this.ends.set([ax, ay, bx, by], 4 * at);
+        this.rim[at] = k;
+        this.index.add(Math.min(ax, bx), Math.min(ay, by), Math.max(ax, bx), Math.max(ay, by));
+      }
+    });
+    this.index.finish();
+    const { left, top, right, bottom } = boxOfPoints(rims[0].points);
+    this.reach = Math.hypot(right - left, bottom - top);
+  }
+
+  /** The nearest chord of another rim that a ray from a place meets; a ray that comes back to its own rim first meets none. */
+  hit(
+    { x, y }: Point,
+    { x: dx, y: dy }: Point,
+    own: number,
+  ): { rim: number; to: Point; far: number } | undefined {
+    // In growing reaches, so that near ones are found without looking at all.
+    for (let reach = this.reach / 64; reach < 2 * this.reach; reach *= 4) {
+      const [ex, ey] = [x + dx * reach, y + dy * reach];
+      let best: { rim: number; to: Point; far: number } | undefined;
+      for (const k of this.index.search(Math.min(x, ex), Math.min(y, ey), Math.max(x, ex), Math.max(y, ey))) {
+        const far = this.meets(k, x, y, dx, dy);
+        if (far > 1e-9 * this.reach && far <= reach && (!best || far < best.far))
+          best = { rim: this.rim[k], to: { x: x + dx * far, y: y + dy * far }, far };
+      }
+      if (best) return best.rim === own ? undefined : best;
+    }
+    return undefined;
+  }
+
+  /** How far along a ray it meets a chord; -1 where it does not. */
+  private meets(k: number, x: number, y: number, dx: number, dy: number): number {
+    const [ax, ay, bx, by] = this.ends.subarray(4 * k, 4 * k + 4);
+    const [sx, sy] = [bx - ax, by - ay];
+    const cross = dx * sy - dy * sx;
+    if (cross === 0) return -1;
+    const far = ((ax - x) * sy - (ay - y) * sx) / cross;
+    const share = ((ax - x) * dy - (ay - y) * dx) / cross;
+    return share >= 0 && share <= 1 ? far : -1;
+  }
+}
+
+interface Candidate extends Bridge {
+  own: number;
+  rim: number;
+  far: number;
+  /** Direction from the island's middle. */
+  angle: number;
+}
+
+/** Strips that could go from a hole's rim straight across, where the rim is no corner. */
+function candidatesOf(
+  { points, length, middle }: Rim,
+  own: number,
+  chords: Chords,
+  width: number,
+): Candidate[] {
+  const count = Math.max(12, Math.min(MOST_PLACES, Math.round(length / (STEP * width))));
+  const found: Candidate[] = [];
+  const step = length / count;
+  let along = 0;
+  let wanted = step / 2;
+  const size = points.length;
+  for (let i = 0; i < size && found.length < count; i += 2) {
+    const next = (i + 2) % size;
+    const [ax, ay] = [points[i], points[i + 1]];
+    const chord = Math.hypot(points[next] - ax, points[next + 1] - ay);
+    for (; wanted <= along + chord && chord > 0; wanted += step) {
+      const share = (wanted - along) / chord;
+      const from = { x: ax + share * (points[next] - ax), y: ay + share * (points[next + 1] - ay) };
+      if (turnNear(points, i, from, width) > MOST_TURN) continue;
+      // A hole runs with its area to the left as seen on screen, y down: what is around it lies to the right.
+      const across = { x: (points[next + 1] - ay) / chord, y: -(points[next] - ax) / chord };
+      for (const direction of [across, { x: -across.x, y: -across.y }]) {
+        if (isInwards(points, from, direction, width)) continue;
+        const hit = chords.hit(from, direction, own);
+        if (!hit) continue;
+        const angle = Math.atan2(from.y - middle.y, from.x - middle.x);
+        found.push({ from, to: hit.to, far: hit.far, rim: hit.rim, own, angle });
+      }
+    }
+    along += chord;
+  }
+  return found;
+}
+
+/** Whether a short step from a rim leads into the island. */
+function isInwards(points: Float64Array, { x, y }: Point, direction: Point, width: number): boolean {
+  const [px, py] = [x + direction.x * width * 1e-3, y + direction.y * width * 1e-3];
+  let inside = false;
+  for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
+    const [ax, ay, bx, by] = [points[i], points[i + 1], points[j], points[j + 1]];
+    if (ay > py !== by > py && px < ((bx - ax) * (py - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return inside;
+}
+
+/** By how much a rim turns within half a bridge's width of a place on its chord `i`, either way. */
+function turnNear(points: Float64Array, i: number, from: Point, width: number): number {
+  const size = points.length;
+  const angleOf = (k: number) => {
+    const next = (k + 2) % size;
+    return Math.atan2(points[next + 1] - points[k + 1], points[next] - points[k]);
+  };
+  const first = angleOf(i);
+  let most = 0;
+  for (const way of [2, size - 2]) {
+    for (let k = i, steps = 0; steps < size; steps += 2) {
+      const node = way === 2 ? (k + 2) % size : k;
+      if (Math.hypot(points[node] - from.x, points[node + 1] - from.y) > width / 2) break;
+      k = (k + way) % size;
+      const turn = angleOf(k) - first;
+      most = Math.max(most, Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))));
+    }
+  }
+  return most;
+}
+
+/** Of an island's candidates so many as are wanted: first where the hand put them, then the shortest in each direction. */
+function choose(
+  candidates: readonly Candidate[],
+  rim: Rim,
+  { width, count, places }: BridgeWishes,
+): Candidate[] {
+  const wanted = count > 0 ? count : rim.length > LARGE * width ? 2 : 1;
+  const middleOf = ({ from, to }: Bridge) => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
+  const chosen: Candidate[] = [];
+  for (const place of places) {
+    const far = (one: Candidate) => {
+      const middle = middleOf(one);
+      return Math.hypot(middle.x - place.x, middle.y - place.y);
+    };
+    const nearest = nearestBy(candidates, far);
+    if (nearest && far(nearest) <= nearest.far / 2 + NEAR * width) chosen.push(nearest);
+  }
+  while (chosen.length < wanted) {
+    const angles = chosen.map(({ angle }) => angle);
+    // Short ones first, but never beside one that is there.
+    const next = nearestBy(candidates, (one) => {
+      const apart = Math.min(Math.PI, ...angles.map((angle) => between(angle, one.angle)));
+      return angles.length > 0 && apart < Math.PI / (wanted + 1)
+        ? Infinity
+        : one.far * (1 + (Math.PI - apart) / Math.PI);
+    });
+    if (!next) break;
+    chosen.push(next);
+  }
+  return chosen;
+}
+
+const between = (a: number, b: number) => Math.abs(Math.atan2(Math.sin(a - b), Math.cos(a - b)));
+
+function nearestBy<T>(all: readonly T[], of: (one: T) => number): T | undefined {
+  let best: T | undefined;
+  let least = Infinity;
+  for (const one of all) {
+    const value = of(one);
+    if (value < least) [least, best] = [value, one];
+  }
+  return best;
+}
+
+/** What is still needed so that every island hangs on the outside, by way of others or by itself: the shortest there are. */
+function hangingTogether(
+  count: number,
+  chosen: readonly Candidate[],
+  candidates: readonly Candidate[][],
+): Candidate[] {
+  const group = Array.from({ length: count }, (_, k) => k);
+  const rootOf = (k: number): number => (group[k] === k ? k : (group[k] = rootOf(group[k])));
+  for (const { own, rim } of chosen) group[rootOf(own)] = rootOf(rim);
+  const added: Candidate[] = [];
+  const sorted = candidates.flat().sort((a, b) => a.far - b.far);
+  for (const one of sorted) {
+    if (rootOf(one.own) === rootOf(one.rim)) continue;
+    if (rootOf(one.own) === rootOf(0) && rootOf(one.rim) === rootOf(0)) continue;
+    group[rootOf(one.own)] = rootOf(one.rim);
+    added.push(one);
+  }
+  return added;
+}
+
+/** A strip around a line, a little longer than it at both ends. */
+function strip(from: Point, to: Point, width: number): Contour {
+  const far = Math.hypot(to.x - from.x, to.y - from.y);
+  const [ux, uy] = [(to.x - from.x) / far, (to.y - from.y) / far];
+  const [nx, ny] = [(-uy * width) / 2, (ux * width) / 2];
+  const beyond = BEYOND * width;
+  const [a, b] = [
+    { x: from.x - ux * beyond, y: from.y - uy * beyond },
+    { x: to.x + ux * beyond, y: to.y + uy * beyond },
+  ];
+  // Counter-clockwise on screen, as outer contours run.
+  const corners = [
+    { x: a.x - nx, y: a.y - ny },
+    { x: a.x + nx, y: a.y + ny },
+    { x: b.x + nx, y: b.y + ny },
+    { x: b.x - nx, y: b.y - ny },
+  ];
+  const [start, ...rest] = corners;
+  return {
+    start,
+    segments: [...rest, start].map(({ x, y }): Segment => ({ kind: 'line', x, y })),
+    closed: true,
+  };
+}

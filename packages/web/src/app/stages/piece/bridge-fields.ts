@@ -1,0 +1,90 @@
+import { Component, computed, inject } from '@angular/core';
+import { type BridgeSettings, MOST_BRIDGES } from '@drelk/core';
+import { BridgeTool } from '../../bench/tools/bridge-tool';
+import { ToolBox } from '../../bench/tools/tool-box';
+import { PieceHand } from '../../job/piece-hand';
+import { Workbench } from '../../job/workbench';
+import { Choice } from '../../shared/choice';
+import { LengthField } from '../../shared/length-field';
+import { ToolButton } from '../../shared/tool-button';
+
+/** A bridge that is proposed is so wide, in millimetres. */
+const WIDTH = { mm: 2, in: 25.4 / 16 };
+
+/** Bridges that keep the islands of artwork or text from dropping out. */
+@Component({
+  selector: 'drelk-bridge-fields',
+  imports: [Choice, LengthField, ToolButton],
+  template: `
+    <label class="tick">
+      <input type="checkbox" [checked]="bridges() !== null" (change)="turn()" />
+      islands held by bridges, as in a stencil
+    </label>
+    @if (bridges(); as bridges) {
+      <drelk-length-field
+        label="Width of a bridge"
+        [value]="bridges.width"
+        [units]="work.units()"
+        (chosen)="set('Width of bridges', { width: $event })"
+      />
+      <drelk-choice
+        label="Bridges an island"
+        [value]="'' + bridges.count"
+        [among]="counts"
+        (chosen)="set('Bridges an island', { count: +$event })"
+      />
+      @if (isArtwork()) {
+        <drelk-tool-button tool="bridge" label="Put a bridge" (press)="put()" />
+      }
+      <p class="note" aria-live="polite">{{ says() }}</p>
+    }
+  `,
+  styleUrl: '../panel.scss',
+})
+export class BridgeFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  private readonly tools = inject(ToolBox);
+  readonly counts = Array.from({ length: MOST_BRIDGES + 1 }, (_, k) => ({
+    id: String(k),
+    says: k === 0 ? 'by its size' : String(k),
+  }));
+  readonly isArtwork = computed(() => this.hand.item()?.kind === 'artwork');
+  readonly bridges = computed((): BridgeSettings | null => {
+    const item = this.hand.item();
+    return item?.kind === 'artwork' || item?.kind === 'text' ? item.bridges : null;
+  });
+  readonly says = computed(() => {
+    const held = this.hand.made()?.held;
+    if (!held) return '';
+    const byHand = this.bridges()?.places.length ?? 0;
+    const islands = `${held.islands} ${held.islands === 1 ? 'island' : 'islands'}`;
+    const bridges = `${held.bridges.length} ${held.bridges.length === 1 ? 'bridge' : 'bridges'}`;
+    return `${islands}, ${bridges}${byHand > 0 ? `, ${byHand} of them put by hand` : ''}. Nothing falls out.`;
+  });
+
+  turn(): void {
+    const width = WIDTH[this.work.units()];
+    this.change('Bridges', (item) => {
+      item.bridges = item.bridges ? null : { width, count: 0, places: [] };
+    });
+  }
+
+  set(label: string, part: Partial<BridgeSettings>): void {
+    this.change(label, (item) => {
+      if (item.bridges) Object.assign(item.bridges, part);
+    });
+  }
+
+  put(): void {
+    this.tools.toggle('bridge', () => new BridgeTool(this.work, this.hand));
+  }
+
+  private change(label: string, recipe: (item: { bridges: BridgeSettings | null }) => void): void {
+    const id = this.hand.chosen();
+    if (id !== undefined)
+      this.hand.changeItem(id, label, (item) => {
+        if (item.kind === 'artwork' || item.kind === 'text') recipe(item);
+      });
+  }
+}
