@@ -20,6 +20,7 @@ import { lineRows, noiseRow } from './line';
 import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
+import { pieceRows } from './piece';
 import { twoTone } from './pictures';
 import { flat } from './real/flat';
 import { real } from './real/real';
@@ -173,12 +174,18 @@ function hand(): void {
   print('Paths put right by hand; medians of 5, turn and turn about', handRows());
 }
 
+/** What lies on a piece. */
+function piece(): void {
+  print('Piece; medians of 7', pieceRows());
+}
+
 const part = process.argv[2];
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
 else if (part === 'line') await line();
 else if (part === 'hand') hand();
 else if (part === 'files') files();
+else if (part === 'piece') piece();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
   await accuracy(
@@ -192,6 +199,6 @@ else if (part === 'flat') await flat(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.
-  for (const one of ['speed', 'line', 'hand', 'files', 'operations', 'ink'])
+  for (const one of ['speed', 'line', 'hand', 'files', 'piece', 'operations', 'ink'])
     execFileSync(process.execPath, ['--expose-gc', process.argv[1], one], { stdio: 'inherit' });
 }

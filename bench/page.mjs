@@ -62,7 +62,9 @@ const opened = async (bytes, name) => {
   await page.evaluate(() =>
     document.addEventListener('change', () => (globalThis.begun ??= performance.now()), true),
   );
-  await page.getByLabel('Picture or vector file').setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+  await page
+    .getByLabel('Picture or vector file')
+    .setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
   return page;
 };
 const isWorkedOut = (page) =>

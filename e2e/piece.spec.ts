@@ -324,3 +324,66 @@ test('an item is carried to the centre of the board, and taken back after a relo
   await chooseItem(page, 'Text');
   await expect(right).toHaveValue('20 mm');
 });
+
+test('a stencil’s islands are bridged, one bridge is put by hand and stays when the threshold moves', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Piece');
+  await chooseItem(page, 'Artwork');
+  await type(page, 'Width', '200 mm');
+  const holes = fact(page, 'holes').locator('.value');
+  await expect(holes).toHaveText('17');
+  await panelOf(page).getByText('islands held by bridges').click();
+  await expect(holes).toHaveText('0');
+  await expect(panelOf(page).getByText(/^17 islands, \d+ bridges. Nothing falls out.$/)).toBeVisible();
+
+  // Below the left eye's ring.
+  await panelOf(page).getByRole('button', { name: 'Put a bridge' }).click();
+  await page.keyboard.press('0');
+  const box = (await page.locator('drelk-bench .stage').boundingBox()) as {
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+  };
+  await page.mouse.click(box.x + 0.3 * box.width, box.y + 0.45 * box.height);
+  await expect(page.getByRole('button', { name: 'Undo: A bridge put by hand' })).toBeVisible();
+  await expect(panelOf(page).getByText('1 of them put by hand')).toBeVisible();
+
+  await goTo(page, 'Ink');
+  const threshold = page.getByRole('slider', { name: 'Threshold' }).first();
+  await threshold.focus();
+  for (let k = 0; k < 3; k++) await page.keyboard.press('ArrowRight');
+  await goTo(page, 'Piece');
+  await expect(panelOf(page).getByText('1 of them put by hand')).toBeVisible();
+  await expect(holes).toHaveText('0');
+  await goTo(page, 'Hand off');
+  const contours = contoursDrawn(readDxf((await handOff(page, 'DXF')).text));
+  // Nothing lies in anything else: all is one sheet with openings.
+  const all = boxes(contours);
+  expect(contours.every(({ closed }) => closed)).toBe(true);
+  expect(all.length).toBeGreaterThan(10);
+  expect(contours.every((contour) => signedArea(contour) !== 0)).toBe(true);
+});
+
+test('a silhouette leaves in one file with the outline of its board', async ({ page, server }) => {
+  await openSample(page, server.address, 'Leaf');
+  await goTo(page, 'Piece');
+  await add(page, 'Board');
+  await choose(page, 'Form', 'disc');
+  await type(page, 'Diameter', '200 mm');
+  await goTo(page, 'Hand off');
+  const { paths } = readSvg((await handOff(page, 'SVG')).text);
+  const layers = new Set(paths.map(({ layer }) => layer));
+  expect(layers).toEqual(new Set(['cut-through', 'engrave']));
+  const [board] = boxes(
+    paths.filter(({ layer }) => layer === 'cut-through').flatMap(({ contours }) => contours),
+  );
+  near(sizeOf(board), [200, 200]);
+  const art = boxOf(
+    paths.filter(({ layer }) => layer === 'engrave').flatMap(({ contours }) => contours),
+  ) as Box;
+  near(middleOf(art), middleOf(board), 0.02);
+});

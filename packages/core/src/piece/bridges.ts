@@ -8,6 +8,7 @@ import {
   combineAreas,
   flatten,
   nestContours,
+  polygonArea,
 } from '../geometry';
 
 /** How islands are held: strips of a width, so many an island, and places that the hand gave, in the unit of the shapes. */
@@ -26,7 +27,7 @@ export interface Bridge {
 
 /** How closely rims are followed, as a share of a bridge's width, and how far apart places on them are looked at. */
 const FLAT = 0.05;
-const STEP = 0.4;
+const STEP = 0.8;
 /** Most places looked at on one rim. */
 const MOST_PLACES = 240;
 /** A strip reaches beyond both rims by this share of its width. */
@@ -112,7 +113,7 @@ class Chords {
     own: number,
   ): { rim: number; to: Point; far: number } | undefined {
     // In growing reaches, so that near ones are found without looking at all.
-    for (let reach = this.reach / 64; reach < 2 * this.reach; reach *= 4) {
+    for (let reach = this.reach / 256; reach < 2 * this.reach; reach *= 2.5) {
       const [ex, ey] = [x + dx * reach, y + dy * reach];
       let best: { rim: number; to: Point; far: number } | undefined;
       for (const k of this.index.search(Math.min(x, ex), Math.min(y, ey), Math.max(x, ex), Math.max(y, ey))) {
@@ -127,7 +128,8 @@ class Chords {
 
   /** How far along a ray it meets a chord; -1 where it does not. */
   private meets(k: number, x: number, y: number, dx: number, dy: number): number {
-    const [ax, ay, bx, by] = this.ends.subarray(4 * k, 4 * k + 4);
+    const { ends } = this;
+    const [ax, ay, bx, by] = [ends[4 * k], ends[4 * k + 1], ends[4 * k + 2], ends[4 * k + 3]];
     const [sx, sy] = [bx - ax, by - ay];
     const cross = dx * sy - dy * sx;
     if (cross === 0) return -1;
@@ -158,6 +160,8 @@ function candidatesOf(
   let along = 0;
   let wanted = step / 2;
   const size = points.length;
+  // What is around a hole lies to its left or to its right, by which way round it runs.
+  const away = -Math.sign(polygonArea(points)) || 1;
   for (let i = 0; i < size && found.length < count; i += 2) {
     const next = (i + 2) % size;
     const [ax, ay] = [points[i], points[i + 1]];
@@ -166,30 +170,18 @@ function candidatesOf(
       const share = (wanted - along) / chord;
       const from = { x: ax + share * (points[next] - ax), y: ay + share * (points[next + 1] - ay) };
       if (turnNear(points, i, from, width) > MOST_TURN) continue;
-      // A hole runs with its area to the left as seen on screen, y down: what is around it lies to the right.
-      const across = { x: (points[next + 1] - ay) / chord, y: -(points[next] - ax) / chord };
-      for (const direction of [across, { x: -across.x, y: -across.y }]) {
-        if (isInwards(points, from, direction, width)) continue;
-        const hit = chords.hit(from, direction, own);
-        if (!hit) continue;
-        const angle = Math.atan2(from.y - middle.y, from.x - middle.x);
-        found.push({ from, to: hit.to, far: hit.far, rim: hit.rim, own, angle });
-      }
+      const across = {
+        x: (away * (points[next + 1] - ay)) / chord,
+        y: (-away * (points[next] - ax)) / chord,
+      };
+      const hit = chords.hit(from, across, own);
+      if (!hit) continue;
+      const angle = Math.atan2(from.y - middle.y, from.x - middle.x);
+      found.push({ from, to: hit.to, far: hit.far, rim: hit.rim, own, angle });
     }
     along += chord;
   }
   return found;
-}
-
-/** Whether a short step from a rim leads into the island. */
-function isInwards(points: Float64Array, { x, y }: Point, direction: Point, width: number): boolean {
-  const [px, py] = [x + direction.x * width * 1e-3, y + direction.y * width * 1e-3];
-  let inside = false;
-  for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
-    const [ax, ay, bx, by] = [points[i], points[i + 1], points[j], points[j + 1]];
-    if (ay > py !== by > py && px < ((bx - ax) * (py - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
 }
 
 /** By how much a rim turns within half a bridge's width of a place on its chord `i`, either way. */
