@@ -215,6 +215,9 @@ test('a moth sticker of 55 mm with an outline at 2 mm, twelve on a sheet, mirror
   await add(page, 'Outline');
   await type(page, 'Distance', '2 mm');
   await expect(fact(page, 'size').locator('.value')).toContainText('59');
+  await add(page, 'Frame');
+  await type(page, 'Distance', '1 mm');
+  await expect(fact(page, 'size').locator('.value')).toContainText('61');
   await panelOf(page)
     .getByRole('button', { name: /^The whole piece/ })
     .click();

@@ -113,6 +113,11 @@ const KINDS: Record<ItemKind, Joi.SchemaMap> = {
   border: { around: id.required(), inset: distance, corners, second: distance },
   text: { set: text, bridges },
   holes: { form: oneOf(HOLE_FORMS), width: size, length: distance, pattern },
+  frame: {
+    around: Joi.array().items(id).min(1).max(MOST_ITEMS).required(),
+    distance,
+    corners,
+  },
   outline: {
     around: Joi.array().items(id).min(1).max(MOST_ITEMS).required(),
     distance,

@@ -1,4 +1,12 @@
-import { formatLength, formatSmall, parseAngle, parseLength, parseOffset, roundLengths } from './length';
+import {
+  formatLength,
+  formatLong,
+  formatSmall,
+  parseAngle,
+  parseLength,
+  parseOffset,
+  roundLengths,
+} from './length';
 
 describe('parseLength', () => {
   it.each([
@@ -91,6 +99,15 @@ describe('parseAngle', () => {
     expect(() => parseAngle(text)).toThrow('is no angle');
   });
 });
+
+it.each([
+  [999.94, 'mm', '999.9 mm'],
+  [1234.6, 'mm', '1.235 m'],
+  [100, 'in', '3.94 in'],
+  [3048, 'in', '10.00 ft'],
+] as const)('formatLong: %d mm in %s is %s', (millimetres, unit, text) =>
+  expect(formatLong(millimetres, unit)).toBe(text),
+);
 
 describe('formatLength', () => {
   it.each([

@@ -128,4 +128,13 @@ export function formatSmall(millimetres: number, unit: 'mm' | 'in'): string {
   return `${Number(size.toPrecision(2))} ${unit}`;
 }
 
+/** A length of many contours together, such as a cut: in metres or feet where it is long. */
+export function formatLong(millimetres: number, unit: 'mm' | 'in'): string {
+  if (unit === 'in')
+    return millimetres >= 304.8
+      ? `${(millimetres / 304.8).toFixed(2)} ft`
+      : `${(millimetres / 25.4).toFixed(2)} in`;
+  return millimetres >= 1000 ? `${(millimetres / 1000).toFixed(3)} m` : `${millimetres.toFixed(1)} mm`;
+}
+
 const trimmed = (value: number, decimals: number) => String(Number(value.toFixed(decimals)));

@@ -18,7 +18,14 @@ import { PIECE, RING, TOOLS, board, border, holes, outline, pieceOf, text } from
 import { checkItem } from './check-item';
 import { makePiece } from './piece';
 import { inTurn } from './place';
-import { ARTWORK_ITEM, BOARD_FORMS, type CornerForm, type ItemSettings, placedOn } from './settings';
+import {
+  ARTWORK_ITEM,
+  BOARD_FORMS,
+  type CornerForm,
+  type ItemSettings,
+  SQUARE_CORNERS,
+  placedOn,
+} from './settings';
 import { layOut } from './sheet';
 
 const INCH = 25.4;
@@ -246,6 +253,24 @@ describe('an outline', () => {
       contoursOfItem({ 1: ARTWORK_ITEM, 2: outline([1], { distance: 0.1, holes: 'kept' }) }, 2),
     ).toHaveLength(2);
     expect(problemOf({ 2: outline([3]), 3: text(null, ' ') }, 2)).toContain('lies around');
+  });
+});
+
+describe('a frame', () => {
+  it('lies at its distance around the boxes of others, is a line, and is cut', () => {
+    const frame: ItemSettings = {
+      ...border(1),
+      kind: 'frame',
+      around: [1, 2],
+      distance: 3,
+      corners: SQUARE_CORNERS,
+    };
+    const piece = pieceOf({ 1: board(), 2: board({ place: { ...placedOn(1), x: 100 } }), 3: frame });
+    const made = piece.items.find(({ id }) => id === 3);
+    expect(size(made?.box as Box)).toEqual([expect.closeTo(206, 9), expect.closeTo(66, 9)]);
+    expect(made?.paths.map(({ task, shape }) => [task, shape.pen !== undefined])).toEqual([
+      ['cut-through', true],
+    ]);
   });
 });
 

@@ -11,6 +11,7 @@ import {
   affineAfter,
   affineContour,
   affinePoint,
+  boxHeight,
   boxOf,
   boxWidth,
   contoursOf,
@@ -19,6 +20,7 @@ import {
   flatten,
   insidePolygon,
   nestContours,
+  placeContour,
   reverseContour,
   shapesIn,
 } from '../geometry';
@@ -27,9 +29,10 @@ import type { Artwork } from './artwork';
 import { type Bridge, bridged } from './bridges';
 import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
+import { cornered } from './items/corners';
 import { holeContours } from './items/holes';
 import { outlineContours } from './items/outline';
-import { mappedBox, mappedShape, placeOf } from './place';
+import { boxAround, mappedBox, mappedShape, placeOf } from './place';
 import type { ArtworkItem, BridgeSettings, ItemSettings, TextItem } from './settings';
 import { taskOf, taskOfLine } from './tasks';
 
@@ -128,6 +131,15 @@ function made(item: ItemSettings, ground: ItemGround): Made {
         lines.map((outer) => ({ outer: directed(outer, true), holes: [], pen: LINE_PEN })),
         ground,
       );
+    }
+    case 'frame': {
+      const boxes = item.around.flatMap((id) => ground.made.get(id)?.box ?? []);
+      if (boxes.length === 0) throw nothingAround('A frame');
+      const box = boxAround(boxes);
+      const middle = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
+      const [width, height] = [boxWidth(box), boxHeight(box)].map((length) => length + 2 * item.distance);
+      const outer = placeContour(cornered(width, height, item.corners), { scale: 1, ...middle });
+      return inPlace(item, [{ outer, holes: [], pen: LINE_PEN }], ground);
     }
     case 'outline': {
       const areas = item.around.flatMap((id) =>

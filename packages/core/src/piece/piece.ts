@@ -16,7 +16,7 @@ import {
 } from '../geometry';
 import type { Artwork } from './artwork';
 import { type ItemPath, type ItemTools, type MadeItem, heldAt, makeItem } from './make-item';
-import { MIRROR, anchorOf, inTurn, mappedBox, mappedShape, turnedBy } from './place';
+import { MIRROR, anchorOf, boxAround, inTurn, mappedBox, mappedShape, turnedBy } from './place';
 import { type PieceScale, scaleFor } from './scale';
 import { type PieceSettings, itemsInOrder } from './settings';
 import { layOut } from './sheet';
@@ -147,13 +147,7 @@ const shift = (x: number, y: number): Affine => [1, 0, 0, 1, x, y];
 /** The box around all items; of the artwork that of the whole picture where the size is the picture's. */
 function everything(items: readonly MadeItem[]): Box | undefined {
   const boxes = items.flatMap(({ box }) => (box ? [box] : []));
-  if (boxes.length === 0) return undefined;
-  return boxes.reduce((all, box) => ({
-    left: Math.min(all.left, box.left),
-    top: Math.min(all.top, box.top),
-    right: Math.max(all.right, box.right),
-    bottom: Math.max(all.bottom, box.bottom),
-  }));
+  return boxes.length > 0 ? boxAround(boxes) : undefined;
 }
 
 function onSheet(settings: PieceSettings, box: Box, items: readonly MadeItem[]) {

@@ -70,6 +70,15 @@ export function mappedShape({ outer, holes, pen, ...more }: Shape, map: Affine):
   };
 }
 
+/** The box around boxes, of which there is at least one. */
+export const boxAround = (boxes: readonly Box[]): Box =>
+  boxes.reduce((all, box) => ({
+    left: Math.min(all.left, box.left),
+    top: Math.min(all.top, box.top),
+    right: Math.max(all.right, box.right),
+    bottom: Math.max(all.bottom, box.bottom),
+  }));
+
 /** The box around a box that is taken elsewhere. */
 export function mappedBox({ left, top, right, bottom }: Box, map: Affine): Box {
   const corners = [

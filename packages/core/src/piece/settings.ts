@@ -131,7 +131,16 @@ export interface OutlineItem extends ItemBase {
   holes: 'filled' | 'kept';
 }
 
-export type ItemSettings = ArtworkItem | BoardItem | BorderItem | TextItem | HolesItem | OutlineItem;
+/** A line around other items, along which the rest of the vinyl is lifted off. */
+export interface FrameItem extends ItemBase {
+  kind: 'frame';
+  around: number[];
+  distance: number;
+  corners: Corners4;
+}
+
+export type ItemSettings =
+  ArtworkItem | BoardItem | BorderItem | TextItem | HolesItem | OutlineItem | FrameItem;
 export type ItemKind = ItemSettings['kind'];
 
 /** How many pieces lie on the sheet: so many, or as many as fit. */
@@ -221,6 +230,6 @@ export function isArtworkAlone({ items, turn, mirrored, sheet }: PieceSettings):
 /** The items that another one hangs on: what it lies on, and what it is made from. */
 export function hangsOn(item: ItemSettings): number[] {
   if (item.kind === 'border') return [item.around];
-  if (item.kind === 'outline') return item.around;
+  if (item.kind === 'outline' || item.kind === 'frame') return item.around;
   return item.place.on === null ? [] : [item.place.on];
 }

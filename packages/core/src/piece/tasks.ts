@@ -7,6 +7,7 @@ export function taskOf(item: ItemSettings, hasBoard: boolean): Task {
   switch (item.kind) {
     case 'board':
     case 'holes':
+    case 'frame':
     case 'outline':
       return 'cut-through';
     case 'border':
@@ -18,6 +19,10 @@ export function taskOf(item: ItemSettings, hasBoard: boolean): Task {
   }
 }
 
-/** Single lines that nobody has said anything about are scored; without a board a drawing of lines is cut, as ever. */
+/** Single lines that nobody has said anything about are scored; frames, and without a board a drawing of lines, are cut. */
 export const taskOfLine = (item: ItemSettings, hasBoard: boolean): Task =>
-  item.task !== 'auto' ? item.task : item.kind === 'artwork' && !hasBoard ? 'cut-through' : 'score';
+  item.task !== 'auto'
+    ? item.task
+    : item.kind === 'frame' || (item.kind === 'artwork' && !hasBoard)
+      ? 'cut-through'
+      : 'score';

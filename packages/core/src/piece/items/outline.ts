@@ -1,4 +1,4 @@
-import { type Contour, nestContours } from '../../geometry';
+import { type Contour, parentsAmong } from '../../geometry';
 import type { OutlineItem } from '../settings';
 import type { Grow } from './border';
 
@@ -14,6 +14,8 @@ export function outlineContours(
   const reach = distance + bridges / 2;
   const grown = grow(areas, reach, 'round');
   const closed = bridges > 0 ? grow(grown, -bridges / 2, 'round') : grown;
-  const shapes = nestContours(closed, FLAT);
-  return shapes.flatMap((shape) => (holes === 'filled' ? [shape.outer] : [shape.outer, ...shape.holes]));
+  if (holes === 'kept') return closed;
+  // What lies in anything else is filled over.
+  const parents = parentsAmong(closed, FLAT);
+  return closed.filter((_, k) => parents[k] < 0);
 }

@@ -1,4 +1,5 @@
 import { Component, computed, inject } from '@angular/core';
+import { formatLong } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { Highlight } from '../bench/highlights';
 import type { BenchLayout } from '../bench/layout';
@@ -73,7 +74,7 @@ export class Facts {
         'Shows open ends.',
         facts.openPaths > 0,
       ),
-      this.highlighting('length', 'cut length', lengthInLarge(facts.cutLength, unit), 'Shows every contour.'),
+      this.highlighting('length', 'cut length', formatLong(facts.cutLength, unit), 'Shows every contour.'),
       ...(facts.parked > 0
         ? [
             {
@@ -131,10 +132,3 @@ const showsRim = ({ style, opacity }: BenchLayout) =>
   style === 'lines' && opacity.ink > 0 && opacity.paths > 0;
 
 /** A long way: metres from one metre on, feet from one foot on. */
-function lengthInLarge(millimetres: number, unit: 'mm' | 'in'): string {
-  if (unit === 'in')
-    return millimetres >= 304.8
-      ? `${(millimetres / 304.8).toFixed(2)} ft`
-      : `${(millimetres / 25.4).toFixed(2)} in`;
-  return millimetres >= 1000 ? `${(millimetres / 1000).toFixed(3)} m` : `${millimetres.toFixed(1)} mm`;
-}

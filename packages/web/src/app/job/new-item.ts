@@ -19,6 +19,7 @@ const NAMES: Record<AddedKind, string> = {
   text: 'Text',
   holes: 'Holes',
   outline: 'Outline',
+  frame: 'Frame',
 };
 /** Round figures that are proposed, in millimetres, where the job counts in millimetres and in inches. */
 const PROPOSED = {
@@ -107,6 +108,18 @@ export function newItem(
       if (on === undefined) return { ...shared, place: placedOn(null), pattern: { kind: 'one' } };
       const place = { ...placedOn(on), theirs: [0, -1] as [0, -1], y: figures.edge };
       return { ...shared, place, pattern: { kind: 'sides', from: 2 * figures.edge } };
+    }
+    case 'frame': {
+      const around = all.filter(({ id }) => hasArtwork || id !== first('artwork')).map(({ id }) => id);
+      if (around.length === 0) return undefined;
+      return {
+        ...base,
+        kind,
+        place: placedOn(null),
+        around,
+        distance: figures.inset,
+        corners: SQUARE_CORNERS,
+      };
     }
     case 'outline': {
       const around = all

@@ -46,7 +46,7 @@ export class PieceHand {
   readonly idsOfChosen = computed(() => {
     const id = this.chosen();
     const paths = this.work.view()?.piecePaths;
-    if (!paths || id === undefined) return [];
+    if (!paths || id === undefined || this.state.stage() !== 'piece') return [];
     return Array.from(paths.ids).filter((_, k) => paths.edits[k] === id);
   });
 
@@ -253,7 +253,7 @@ function takeOff(piece: PieceSettings, id: number): void {
   for (const [key, other] of Object.entries(piece.items)) {
     if (!hangsOn(other).includes(id)) continue;
     if (other.kind === 'border') takeOff(piece, Number(key));
-    else if (other.kind === 'outline') {
+    else if (other.kind === 'outline' || other.kind === 'frame') {
       other.around = other.around.filter((one) => one !== id);
       if (other.around.length === 0) takeOff(piece, Number(key));
     } else other.place = { ...other.place, ...placedOn(null) };

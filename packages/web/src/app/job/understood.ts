@@ -185,6 +185,8 @@ export class Understood {
 
 /** What was understood of a vector file. */
 function fileInWords({ before, after, mended }: VectorFacts, kind: string): string {
+  if (before.contours === 0)
+    return 'An empty piece: lay boards, text and holes on it in Piece, or draw in Line.';
   const count = Object.keys(mended).length;
   const tidy = count === 0 ? 'taken as it is' : `tidied in ${count} ${count === 1 ? 'way' : 'ways'}`;
   return `${kind.toUpperCase()} of ${before.contours} contours, ${tidy}: ${after.contours} contours now, ${after.holes} of them holes.`;

@@ -20,6 +20,9 @@ import { Component, input, output } from '@angular/core';
       gap: 10px;
       justify-content: space-between;
     }
+    span {
+      white-space: nowrap;
+    }
     select {
       background: var(--surface-high);
       border: 1px solid var(--edge);
@@ -29,6 +32,7 @@ import { Component, input, output } from '@angular/core';
       font-size: 14.5px;
       height: 34px;
       max-width: 200px;
+      min-width: 0;
       padding: 0 6px;
     }
     @media (pointer: coarse) {

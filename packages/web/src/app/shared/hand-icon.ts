@@ -58,6 +58,25 @@ const DRAWINGS: Record<string, Drawing> = {
     ],
     fill: 'M9 9h6v6H9z',
   },
+  'pick-across': {
+    stroke: 'M3.5 18.5L20.5 5.5',
+    nodes: [
+      [3.5, 18.5],
+      [20.5, 5.5],
+    ],
+    fill: 'M7 5h5v5H7zM13 14h5v5h-5z',
+  },
+  'pick-line': {
+    stroke: 'M3.5 15c4-9 8 5 17-6',
+    nodes: [[12, 12]],
+  },
+  bridge: {
+    stroke: 'M3.5 9.5h17M3.5 14.5h17',
+    nodes: [
+      [8, 12],
+      [16, 12],
+    ],
+  },
   'pick-loop': {
     stroke: 'M12 3.5c5.5 0 8.5 3.5 8.5 8s-3.5 9-9 9-8-4-8-8.5 3-8.5 8.5-8.5z',
     nodes: [[12, 3.5]],

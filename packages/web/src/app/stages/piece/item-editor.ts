@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type ItemTask, TASKS } from '@drelk/core';
+import { type ItemKind, type ItemTask, TASKS } from '@drelk/core';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { PieceHand } from '../../job/piece-hand';
@@ -12,10 +12,14 @@ import { ItemPlaceFields } from './item-place';
 import { ArtworkFields } from './items/artwork-fields';
 import { BoardFields } from './items/board-fields';
 import { BorderFields } from './items/border-fields';
+import { FrameFields } from './items/frame-fields';
 import { HolesFields } from './items/holes-fields';
 import { OutlineFields } from './items/outline-fields';
 import { TextFields } from './items/text-fields';
 import { TASK_WORDS } from './words';
+
+/** Kinds that follow others wherever these go. */
+const FOLLOWING: readonly ItemKind[] = ['border', 'outline', 'frame'];
 
 /** The chosen item: its name, its own figures, what is done along it, and its place. */
 @Component({
@@ -26,6 +30,7 @@ import { TASK_WORDS } from './words';
     BorderFields,
     BridgeFields,
     Choice,
+    FrameFields,
     HolesFields,
     ItemPlaceFields,
     MatButtonModule,
@@ -59,6 +64,9 @@ import { TASK_WORDS } from './words';
         @case ('text') {
           <drelk-text-fields />
           <drelk-bridge-fields />
+        }
+        @case ('frame') {
+          <drelk-frame-fields />
         }
         @case ('holes') {
           <drelk-holes-fields />
@@ -105,7 +113,7 @@ export class ItemEditor {
   /** What follows others has no place of its own; nor has text along a line. */
   readonly isPlaced = computed(() => {
     const item = this.hand.item();
-    if (!item || item.kind === 'border' || item.kind === 'outline') return false;
+    if (!item || FOLLOWING.includes(item.kind)) return false;
     return item.kind !== 'text' || item.set.along.kind !== 'contour';
   });
   readonly tasks = computed((): { id: ItemTask; says: string }[] => {

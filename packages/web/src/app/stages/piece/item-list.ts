@@ -96,7 +96,7 @@ export class ItemList {
       const { box, problem } = made.get(id) ?? {};
       const size =
         box && `${this.work.length(box.right - box.left)} × ${this.work.length(box.bottom - box.top)}`;
-      const says = item.hidden ? 'hidden' : (problem?.message ?? size ?? '');
+      const says = item.hidden ? 'hidden' : (problem?.message ?? size ?? 'nothing in it yet');
       return {
         id,
         name: item.name,

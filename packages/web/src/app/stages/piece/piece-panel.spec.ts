@@ -323,7 +323,7 @@ describe('the whole piece', () => {
       piece: { ...view().piece, tasks: [{ task: 'score', contours: 1, length: 12 }] },
     });
     fixture.detectChanges();
-    expect(text()).toContain('score1 contour, 12 mm');
+    expect(text()).toContain('score1 contour, 12.0 mm');
     choose('Along holes', 'score');
     expect(items()[0]).toMatchObject({ inner: 'score' });
     choose('Plate brown', 'pocket');

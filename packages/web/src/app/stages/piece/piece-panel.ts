@@ -20,6 +20,7 @@ const ADDED: { kind: AddedKind; says: string }[] = [
   { kind: 'text', says: 'Text' },
   { kind: 'holes', says: 'Holes' },
   { kind: 'outline', says: 'Outline' },
+  { kind: 'frame', says: 'Frame' },
 ];
 
 /** Piece: what lies on the piece at its true size, and the sheet it comes from. */

@@ -1,4 +1,5 @@
 import { Component, computed, inject } from '@angular/core';
+import { formatLong } from '@drelk/core';
 import { TASK_COLOURS } from '../../bench/colours';
 import { Workbench } from '../../job/workbench';
 import { TASK_WORDS } from './words';
@@ -53,7 +54,7 @@ export class TaskList {
       task,
       colour: TASK_COLOURS[task],
       says: TASK_WORDS[task],
-      figures: `${contours} ${contours === 1 ? 'contour' : 'contours'}, ${this.work.length(length)}`,
+      figures: `${contours} ${contours === 1 ? 'contour' : 'contours'}, ${formatLong(length, this.work.units())}`,
     })),
   );
 }

@@ -8,6 +8,7 @@ export const KINDS: Record<ItemKind, string> = {
   text: 'text',
   holes: 'holes',
   outline: 'outline',
+  frame: 'frame',
 };
 export const TASK_WORDS: Record<Task, string> = {
   'cut-through': 'cut through',

@@ -4,22 +4,15 @@ import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
+import { AroundFields } from '../around-fields';
 
 /** An outline: around what, how far out, which gaps it closes, and what becomes of holes. */
 @Component({
   selector: 'drelk-outline-fields',
-  imports: [Choice, LengthField],
+  imports: [AroundFields, Choice, LengthField],
   template: `
     @if (item(); as item) {
-      <div class="row" role="group" aria-label="Around what">
-        <span>Around</span>
-        @for (other of others(); track other.id) {
-          <label class="tick">
-            <input type="checkbox" [checked]="other.isIn" (change)="turn(other.id)" />
-            {{ other.name }}
-          </label>
-        }
-      </div>
+      <drelk-around-fields />
       <drelk-length-field
         label="Distance"
         [value]="item.distance"
@@ -49,21 +42,6 @@ export class OutlineFields {
     const item = this.hand.item();
     return item?.kind === 'outline' ? item : undefined;
   });
-  readonly others = computed(() =>
-    this.hand
-      .items()
-      .filter(({ item }) => item.kind !== 'outline' && item.kind !== 'border')
-      .map(({ id, item }) => ({ id, name: item.name, isIn: this.item()?.around.includes(id) === true })),
-  );
-
-  turn(id: number): void {
-    this.hand.change('outline', 'What the outline lies around', (item) => {
-      const around = item.around.includes(id)
-        ? item.around.filter((one) => one !== id)
-        : [...item.around, id];
-      if (around.length > 0) item.around = around;
-    });
-  }
 
   setLength(which: 'distance' | 'bridges', length: number): void {
     this.hand.change('outline', which === 'distance' ? 'Distance of the outline' : 'Gaps closed', (item) => {

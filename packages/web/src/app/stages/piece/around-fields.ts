@@ -1,0 +1,42 @@
+import { Component, computed, inject } from '@angular/core';
+import { PieceHand } from '../../job/piece-hand';
+
+/** What an outline or a frame lies around: a tick for each other item. */
+@Component({
+  selector: 'drelk-around-fields',
+  template: `
+    <div class="row" role="group" aria-label="Around what">
+      <span>Around</span>
+      @for (other of others(); track other.id) {
+        <label class="tick">
+          <input type="checkbox" [checked]="other.isIn" (change)="turn(other.id)" />
+          {{ other.name }}
+        </label>
+      }
+    </div>
+  `,
+  styleUrl: '../panel.scss',
+})
+export class AroundFields {
+  private readonly hand = inject(PieceHand);
+  readonly others = computed(() => {
+    const item = this.hand.item();
+    const around = item?.kind === 'outline' || item?.kind === 'frame' ? item.around : [];
+    return this.hand
+      .items()
+      .filter(({ id, item: other }) => id !== this.hand.chosen() && other.kind !== 'border')
+      .map(({ id, item: other }) => ({ id, name: other.name, isIn: around.includes(id) }));
+  });
+
+  turn(id: number): void {
+    const chosen = this.hand.chosen();
+    if (chosen === undefined) return;
+    this.hand.changeItem(chosen, 'What it lies around', (item) => {
+      if (item.kind !== 'outline' && item.kind !== 'frame') return;
+      const around = item.around.includes(id)
+        ? item.around.filter((one) => one !== id)
+        : [...item.around, id];
+      if (around.length > 0) item.around = around;
+    });
+  }
+}

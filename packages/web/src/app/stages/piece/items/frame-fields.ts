@@ -1,0 +1,47 @@
+import { Component, computed, inject } from '@angular/core';
+import type { Corners4, FrameItem } from '@drelk/core';
+import { PieceHand } from '../../../job/piece-hand';
+import { Workbench } from '../../../job/workbench';
+import { LengthField } from '../../../shared/length-field';
+import { AroundFields } from '../around-fields';
+import { CornerFields } from '../corner-fields';
+
+/** A frame: around what, how far out, and its corners. */
+@Component({
+  selector: 'drelk-frame-fields',
+  imports: [AroundFields, CornerFields, LengthField],
+  template: `
+    @if (item(); as item) {
+      <drelk-around-fields />
+      <drelk-length-field
+        label="Distance"
+        [value]="item.distance"
+        [units]="work.units()"
+        [signed]="true"
+        (chosen)="setDistance($event)"
+      />
+      <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
+    }
+  `,
+  styleUrl: '../../panel.scss',
+})
+export class FrameFields {
+  readonly work = inject(Workbench);
+  private readonly hand = inject(PieceHand);
+  readonly item = computed((): FrameItem | undefined => {
+    const item = this.hand.item();
+    return item?.kind === 'frame' ? item : undefined;
+  });
+
+  setDistance(length: number): void {
+    this.hand.change('frame', 'Distance of the frame', (item) => {
+      item.distance = Math.max(0, length);
+    });
+  }
+
+  setCorners(corners: Corners4): void {
+    this.hand.change('frame', 'Corners of the frame', (item) => {
+      item.corners = corners;
+    });
+  }
+}
