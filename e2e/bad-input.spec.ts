@@ -33,11 +33,11 @@ const refused: [string, () => Promise<Buffer> | Buffer, string][] = [
 for (const [name, make, sentence] of refused) {
   test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
     await page.goto(server.address);
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
     await drop(page, name, await make());
     await expect(page.locator('mat-snack-bar-container')).toContainText(sentence);
     await page.reload();
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
   });
 }
 

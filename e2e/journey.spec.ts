@@ -127,7 +127,7 @@ test('what cannot be saved is said, kept, and saved when the server is back', as
 test('the shelf: search, copy, bin and back, all by keyboard', async ({ page, server }) => {
   await page.goto(server.address);
   const cards = page.getByRole('region', { name: 'Jobs' }).getByRole('link');
-  await expect(cards).toHaveCount(4);
+  await expect(cards).toHaveCount(7);
   await page.getByLabel('Search the shelf').fill('ring');
   await expect(cards).toHaveCount(1);
   await page.getByRole('button', { name: 'Put Sealing ring in the bin' }).press('Enter');

@@ -148,11 +148,11 @@ const refused: [string, string | Buffer, string][] = [
 for (const [name, content, sentence] of refused) {
   test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
     await page.goto(server.address);
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
     await drop(page, name, Buffer.from(content as string, 'latin1'));
     await expect(page.locator('mat-snack-bar-container')).toContainText(sentence, { timeout: 15_000 });
     await page.reload();
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
   });
 }
 
@@ -161,6 +161,6 @@ test('a file that is left leaves nothing behind', async ({ page, server }) => {
   const file = readFileSync(join(root, 'demo/pictures/12-old-lettering.dxf'));
   await drop(page, 'old.dxf', file);
   await page.getByRole('button', { name: 'Leave it' }).click();
-  await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+  await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
   await expect(page.getByRole('button', { name: 'Choose a picture' })).toBeEnabled();
 });

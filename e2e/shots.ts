@@ -29,10 +29,14 @@ async function main(): Promise<void> {
     ['6', 'hand-off'],
   ]) {
     await page.keyboard.press(key);
-    if (stage === 'piece') await setWidth(page);
+    if (stage === 'piece') {
+      await setWidth(page);
+      continue;
+    }
     if (stage === 'hand-off') await handOffBoth(page);
     await shot(stage);
   }
+  await pieces(page, server.address, shot);
   await byHand(page, server.address, shot);
   await openSample(page, server.address, 'Moth');
   await page.keyboard.press('3');
@@ -43,10 +47,36 @@ async function main(): Promise<void> {
   await page.getByRole('button', { name: 'Light or dark' }).click();
   await page.mouse.move(640, 760);
   await shot('shelf');
-  await page.getByRole('button', { name: 'Scan' }).click();
-  await shot('scan');
   await browser.close();
   await server.remove();
+}
+
+/** The demo's finished pieces: a name board with its name chosen, a stencil with its bridges, stickers on their sheet. */
+async function pieces(page: Page, address: string, shot: Shot): Promise<void> {
+  const open = async (name: string) => {
+    await page.waitForTimeout(2000);
+    await page.goto(address);
+    await page.getByRole('region', { name: 'Jobs' }).getByRole('link', { name }).click();
+    await page.locator('drelk-facts').getByText('cut length').waitFor();
+    await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Piece' }).click();
+    await page.waitForTimeout(1500);
+  };
+  const choose = (name: string) =>
+    page.locator('drelk-item-list li').filter({ hasText: name }).locator('button').first().click();
+  await open('Name board');
+  await choose('Name');
+  await shot('piece');
+  await open('Moth stencil');
+  await choose('Artwork');
+  await page.getByRole('button', { name: 'Put a bridge' }).click();
+  await page.getByRole('button', { name: 'Put a bridge' }).scrollIntoViewIfNeeded();
+  await shot('piece-stencil');
+  await page.keyboard.press('Escape');
+  await open('Moth stickers');
+  await page.getByRole('button', { name: /^Sheet/ }).click();
+  await page.getByRole('heading', { name: 'Tasks' }).scrollIntoViewIfNeeded();
+  await page.keyboard.press('0');
+  await shot('piece-sheet');
 }
 
 /** A body being drawn along the picture's edge. */
@@ -168,16 +198,8 @@ async function ink(page: Page, address: string, shot: Shot): Promise<void> {
   await shot('by-hand');
 }
 
-/** What a photo of the front was understood to be, its words found, one line lit; a jug cut out of its picture. */
+/** A jug cut out of its picture. */
 async function photographs(page: Page, address: string, shot: Shot): Promise<void> {
-  await openSample(page, address, 'Night front');
-  await page.keyboard.press('2');
-  const words = page.locator('drelk-ink-words');
-  await words.getByRole('button', { name: /^Words/ }).click();
-  await words.getByRole('checkbox').first().waitFor();
-  await words.getByRole('checkbox').first().hover();
-  await page.waitForTimeout(1500);
-  await shot('words');
   await openSample(page, address, 'Tea jug');
   await page.keyboard.press('2');
   const cut = page.locator('drelk-ink-cut');

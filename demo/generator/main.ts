@@ -16,6 +16,7 @@ import { HILL_TONES, LABEL_COLOURS, RING, hill, label, leaf, ring, teapot } from
 import { moth } from './drawings/moth';
 import { FRONT, JUG, front, frontSurroundings, jug, jugSurroundings } from './drawings/night';
 import { BRACKET, SIGN, TAG, script, sign, sketch, tag } from './drawings/scenes';
+import { drawFinished } from './finished';
 import { oldCutFile } from './old-cut-file';
 import { type CameraPose, type PhotoModel, aged, blurred, cornersSeen, photograph, sheetTo } from './photo';
 import { type FloatPicture, type Surroundings, encoder, render } from './render';
@@ -280,3 +281,4 @@ for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealin
 }
 const lettering = old.contours.map((contour) => pathData(contour)).join('');
 await onShelf('12-old-lettering', lettering, 376.2857, 60);
+await drawFinished(demo);

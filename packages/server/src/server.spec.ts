@@ -24,7 +24,11 @@ async function start(): Promise<void> {
 const open = async (id: string) => (await request(app).get(`/api/jobs/${id}`).expect(200)).body as JobRecord;
 const shelf = async (query = '') =>
   (await request(app).get(`/api/jobs${query}`).expect(200)).body as JobCard[];
-const firstJob = async () => open((await shelf())[0].id);
+/** The moth's job, which has a picture and nothing else. */
+const firstJob = async () => {
+  const cards = await shelf();
+  return open((cards.find(({ name }) => name === 'Moth') ?? cards[0]).id);
+};
 const step = (length: number, before: number | null = null) => ({
   label: 'Width',
   forward: [{ op: 'replace', path: ['piece', 'length'], value: length }],
@@ -131,10 +135,18 @@ it('takes 24 saves at once, each in its turn', async () => {
 describe('the shelf', () => {
   it('is filled with demo jobs when it is empty, and only then', async () => {
     const names = (await shelf()).map((card) => card.name);
-    expect(names).toEqual(['Moth', 'Tin label', 'Leaf', 'Sealing ring']);
+    expect(names).toEqual([
+      'Name board',
+      'Moth stencil',
+      'Moth stickers',
+      'Moth',
+      'Tin label',
+      'Leaf',
+      'Sealing ring',
+    ]);
     await close();
     await start();
-    expect(await shelf()).toHaveLength(4);
+    expect(await shelf()).toHaveLength(7);
   });
 
   it('is filled whole when the server was stopped before it was', async () => {
@@ -142,13 +154,13 @@ describe('the shelf', () => {
     await close();
     await start();
     const cards = await shelf();
-    expect(cards).toHaveLength(4);
+    expect(cards).toHaveLength(7);
     expect(cards.every(({ thumbnail }) => thumbnail !== null)).toBe(true);
   });
 
   it('finds by name, whatever is typed', async () => {
     expect((await shelf('?search=ring')).map((card) => card.name)).toEqual(['Sealing ring']);
-    expect(await shelf('?search=%25')).toHaveLength(4);
+    expect(await shelf('?search=%25')).toHaveLength(7);
     await request(app)
       .get(`/api/jobs?search=${'x'.repeat(200)}`)
       .expect(400);
@@ -158,10 +170,10 @@ describe('the shelf', () => {
   it('puts a job in the bin and takes it back whole', async () => {
     const { id } = await firstJob();
     await request(app).delete(`/api/jobs/${id}`).expect(204);
-    expect(await shelf()).toHaveLength(3);
+    expect(await shelf()).toHaveLength(6);
     expect((await shelf('?bin=true')).map((card) => card.id)).toEqual([id]);
     await request(app).post(`/api/jobs/${id}/restore`).expect(204);
-    expect(await shelf()).toHaveLength(4);
+    expect(await shelf()).toHaveLength(7);
   });
 
   it('copies a job under a name of its own', async () => {

@@ -1,4 +1,5 @@
 export * from './document';
+export * from './empty-piece';
 export * from './upgrade';
 export * from './look';
 export * from './memory';

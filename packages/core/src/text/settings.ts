@@ -20,7 +20,7 @@ export interface CircleText {
 export interface ContourText {
   kind: 'contour';
   /** x, y of a place in source pixels near which the contour lies. */
-  at: [number, number];
+  at: readonly [number, number];
   start: number;
   /** On the other side, the other way. */
   turned: boolean;

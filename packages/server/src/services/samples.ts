@@ -1,6 +1,14 @@
 import { readFile, readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { checkPicture, newJob } from '@drelk/core';
+import {
+  EMPTY_PAGE,
+  type JobDocument,
+  type PieceSettings,
+  type Source,
+  VECTOR_DEFAULTS,
+  checkPicture,
+  newJob,
+} from '@drelk/core';
 import { type Sample } from '@drelk/contract';
 import { notFound } from '../problem';
 import type { BlobStore } from './blobs';
@@ -8,6 +16,14 @@ import type { JobService, NewJob } from './jobs';
 
 /** Samples that stand on the shelf of an empty database. */
 const ON_THE_SHELF = ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealing-ring.png'];
+
+/** A finished job of the demo: its picture, or none, and what lies on its piece. */
+interface FinishedJob {
+  name: string;
+  picture: string | null;
+  units: 'mm' | 'in';
+  piece: PieceSettings;
+}
 
 /** The demo's pictures. */
 export class SampleService {
@@ -45,18 +61,36 @@ export class SampleService {
     if ((await this.jobs.count()) > 0) return;
     const jobs: NewJob[] = [];
     for (const file of [...ON_THE_SHELF].reverse()) {
-      const bytes = await this.read(file);
-      const header = checkPicture(bytes, file);
-      const { kind, width, height } = header;
-      const blob = await this.blobs.put(bytes);
-      const source = { blob, name: file, kind, width, height, density: header.density ?? null, notes: [] };
-      const small = await this.read(file.replace(/\.\w+$/, '.webp'));
-      jobs.push({
-        document: { ...newJob(source), name: nameOf(file) },
-        thumbnail: await this.blobs.put(small),
-      });
+      const document = { ...newJob(await this.sourceOf(file)), name: nameOf(file) };
+      jobs.push({ document, thumbnail: await this.small(file) });
+    }
+    const folder = join(this.folder, '../finished');
+    for (const file of (await readdir(folder)).sort().reverse()) {
+      const { name, picture, units, piece } = JSON.parse(
+        await readFile(join(folder, file), 'utf8'),
+      ) as FinishedJob;
+      const job = picture ? newJob(await this.sourceOf(picture)) : await this.emptyJob();
+      jobs.push({ document: { ...job, name, units, piece }, thumbnail: await this.small(file) });
     }
     await this.jobs.createAll(jobs);
+  }
+
+  private async sourceOf(file: string): Promise<Source> {
+    const bytes = await this.read(file);
+    const { kind, width, height, density } = checkPicture(bytes, file);
+    const blob = await this.blobs.put(bytes);
+    return { blob, name: file, kind, width, height, density: density ?? null, notes: [] };
+  }
+
+  private async emptyJob(): Promise<JobDocument> {
+    const { svg, ...page } = EMPTY_PAGE;
+    const blob = await this.blobs.put(Buffer.from(svg));
+    return newJob({ blob, kind: 'svg', density: null, notes: [], ...page }, VECTOR_DEFAULTS);
+  }
+
+  /** The small picture of a demo job. */
+  private async small(file: string): Promise<string> {
+    return this.blobs.put(await this.read(file.replace(/\.\w+$/, '.webp')));
   }
 }
 

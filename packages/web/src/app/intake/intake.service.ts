@@ -1,7 +1,15 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { DrelkError, type Source, VECTOR_DEFAULTS, type VectorKind, checkSource, newJob } from '@drelk/core';
+import {
+  DrelkError,
+  EMPTY_PAGE,
+  type Source,
+  VECTOR_DEFAULTS,
+  type VectorKind,
+  checkSource,
+  newJob,
+} from '@drelk/core';
 import { MOST_BYTES, type JobRecord } from '@drelk/contract';
 import { beginAt } from '../bench/bench-state';
 import { ApiService } from '../shared/api.service';
@@ -65,11 +73,10 @@ export class IntakeService {
     if (this.taking()) return;
     this.taking.set(true);
     try {
-      const { width, height } = EMPTY;
-      const page = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm"/>`;
-      const file = new File([page], 'Empty piece.svg', { type: 'image/svg+xml' });
+      const { name, width, height, svg } = EMPTY_PAGE;
+      const file = new File([svg], name, { type: 'image/svg+xml' });
       const blob = await firstValueFrom(this.api.upload(file));
-      const source: Source = { blob, name: file.name, kind: 'svg', width, height, density: null, notes: [] };
+      const source: Source = { blob, name, kind: 'svg', width, height, density: null, notes: [] };
       const job = await firstValueFrom(this.api.create(newJob(source, VECTOR_DEFAULTS)));
       this.made.update((count) => count + 1);
       beginAt(job.id, 'piece');
@@ -151,8 +158,6 @@ export class IntakeService {
   }
 }
 
-/** The page that a piece without a picture begins with, in millimetres. */
-const EMPTY = { width: 200, height: 120 };
 /** Sizes of pages are kept up to this, in millimetres. */
 const MOST_MILLIMETRES = 100_000;
 

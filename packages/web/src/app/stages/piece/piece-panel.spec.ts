@@ -1,7 +1,7 @@
 import { type WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { type ItemSettings, type JobDocument, type PieceSettings, makePiece, packPaths } from '@drelk/core';
-import { RING, TOOLS } from '../../../../../core/src/testing/pieces';
+import { pieceTools, ring } from '../../../../testing/made-piece';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { PickLineTool } from '../../bench/tools/pick-line-tool';
@@ -20,7 +20,7 @@ function work() {
   const last = () => items()[items().length - 1];
   /** Works the piece out, as the worker would. */
   const arrive = () => {
-    const made = makePiece(RING, piece(), TOOLS);
+    const made = makePiece(ring, piece(), pieceTools);
     const view = fake.work.view as WritableSignal<ShownView>;
     view.set({
       ...view(),
