@@ -204,7 +204,7 @@ describe('what lies on the piece', () => {
     grid('bottom right of what it lies on');
     type('From there, right', '-4');
     type('From there, down', '-3 mm');
-    type('Degrees, clockwise', '15');
+    type('Degrees', '15');
     press('Mirror');
     expect(last().place).toEqual({
       on: 2,
