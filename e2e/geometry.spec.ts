@@ -1,21 +1,27 @@
+import { create } from 'fontkit';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import DxfParser, { type ICircleEntity, type IPolylineEntity } from 'dxf-parser';
 import {
-  type Contour,
-  type Segment,
-  type Shape,
   circleContour,
   contourLength,
+  contoursDrawn,
   contoursOf,
   isInside,
-  contoursDrawn,
+  openFont,
+  pathData,
   placeContour,
   readPathData,
   readSvg,
+  setText,
+  SHIPPED_FONTS,
   signedArea,
+  textShapes,
+  type Contour,
+  type Segment,
+  type Shape,
   worstDistance,
 } from '@drelk/core';
 import { random } from '../packages/core/src/testing/pictures';
@@ -192,3 +198,55 @@ function truthOf(name: string): { width: number; height: number; shapes: Shape[]
     shapes: truth.shapes.map(([outer, ...holes]) => ({ outer: read(outer), holes: holes.map(read) })),
   };
 }
+
+test('text as paths covers what the browser draws of the same face', async ({ page, server }) => {
+  const shipped = SHIPPED_FONTS.find(({ id }) => id === 'cabin-bold');
+  if (!shipped) throw new Error('no such face');
+  const bytes = readFileSync(join(root, 'node_modules', shipped.file));
+  const font = openFont((given) => create(Buffer.from(given)), bytes, shipped.name);
+  const size = 150;
+  const words = 'AVATAR Tea & fish';
+  const { glyphs } = setText(
+    {
+      text: words,
+      font: shipped.id,
+      upper: false,
+      size: { of: 'capitals', length: (size * font.capitals) / font.unitsPerEm },
+      letters: 0,
+      lines: 1,
+      align: 'left',
+      along: { kind: 'straight' },
+    },
+    font,
+  );
+  const data = contoursOf(textShapes(font, glyphs))
+    .map((contour) => pathData(contour, -20, -200))
+    .join('');
+  await page.goto(server.address);
+  const { common, either } = await page.evaluate(
+    async ([address, text, path, pixels]) => {
+      const face = new FontFace('Same', `url(${address})`);
+      document.fonts.add(await face.load());
+      const drawn = (draw: (context: OffscreenCanvasRenderingContext2D) => void) => {
+        const context = new OffscreenCanvas(1500, 280).getContext('2d', { willReadFrequently: true });
+        if (!context) throw new Error('no canvas');
+        draw(context);
+        return context.getImageData(0, 0, 1500, 280).data;
+      };
+      const theirs = drawn((context) => {
+        context.font = `${pixels}px Same`;
+        context.fillText(text, 20, 200);
+      });
+      const ours = drawn((context) => context.fill(new Path2D(path), 'nonzero'));
+      const count = { common: 0, either: 0 };
+      for (let k = 3; k < ours.length; k += 4) {
+        count.common += Math.min(ours[k], theirs[k]);
+        count.either += Math.max(ours[k], theirs[k]);
+      }
+      return count;
+    },
+    [`/fonts/${shipped.file.replace('@fontsource/', '')}`, words, data, size] as const,
+  );
+  expect(either).toBeGreaterThan(1e6);
+  expect(common / either).toBeGreaterThan(0.995);
+});

@@ -21,6 +21,7 @@ import {
   goTo,
   handOff,
   onBench,
+  openByHand,
   openSample,
   pull,
   scaleByRuler,
@@ -105,10 +106,7 @@ test('a plate with a slot and a hole is drawn, given its figures, and handed off
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Line');
-  const hand = page.locator('drelk-line-hand');
-  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const hand = await openByHand(page, server.address, 'Moth');
   await hand.getByRole('button', { name: 'all', exact: true }).click();
   await hand.getByRole('button', { name: 'Drop', exact: true }).click();
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
@@ -274,10 +272,7 @@ test('the teapot’s body is drawn over its picture by clicks along the edge, wi
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Teapot');
-  await goTo(page, 'Line');
-  const hand = page.locator('drelk-line-hand');
-  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const hand = await openByHand(page, server.address, 'Teapot');
   await hand.getByRole('button', { name: 'all', exact: true }).click();
   await hand.getByRole('button', { name: 'Drop', exact: true }).click();
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
@@ -338,10 +333,7 @@ test('figures that cannot be, and three places in line, are refused with a sente
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Line');
-  const hand = page.locator('drelk-line-hand');
-  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const hand = await openByHand(page, server.address, 'Moth');
   const at = await onBench(page, 1000 / 760);
   await drawBy(page, 'Slot', at(0.42, 0.84), at(0.58, 0.9));
   const undo = page.getByRole('button', { name: /^Undo:/ });
@@ -376,10 +368,7 @@ test('what is picked is sized by a corner and turned by its grip, and picked aga
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Line');
-  const hand = page.locator('drelk-line-hand');
-  await hand.getByRole('button', { name: /^By hand/ }).click();
+  const hand = await openByHand(page, server.address, 'Moth');
   const at = await onBench(page, 1000 / 760);
   const [from, to] = [at(0.72, 0.05), at(0.78, 0.09)];
   await page.keyboard.down('Alt');

@@ -1,7 +1,7 @@
 import DxfParser from 'dxf-parser';
 import type { Page } from '@playwright/test';
 import { type Box, type Contour, boxOf, contoursDrawn, readDxf, readSvg, signedArea } from '@drelk/core';
-import { expectSaved, fact, goTo, handOff, onBench, openSample, pull } from './support/page';
+import { benchBox, expectSaved, fact, goTo, handOff, onBench, openSample, pull } from './support/page';
 import { expect, test } from './support/server';
 
 const INCH = 25.4;
@@ -181,12 +181,7 @@ test('words on an arc, then along a line drawn by hand, right way up in both fil
   await panelOf(page).getByRole('combobox', { name: 'Stands' }).selectOption('contour');
   await page.keyboard.press('0');
   // The line lies across the middle of the bench: it is looked for from there up and down.
-  const box = (await page.locator('drelk-bench .stage').boundingBox()) as {
-    x: number;
-    y: number;
-    width: number;
-    height: number;
-  };
+  const box = await benchBox(page);
   const undo = page.getByRole('button', { name: 'Undo: Text along a line' });
   for (let y = 0.2; y < 0.9 && !(await undo.isVisible()); y += 0.03)
     await page.mouse.click(box.x + 0.5 * box.width, box.y + y * box.height);
@@ -308,12 +303,7 @@ test('an item is carried to the centre of the board, and taken back after a relo
   await type(page, 'From there, right', '20');
   await type(page, 'From there, down', '10');
   await panelOf(page).getByRole('button', { name: 'Carry', exact: true }).click();
-  const box = (await page.locator('drelk-bench .stage').boundingBox()) as {
-    x: number;
-    y: number;
-    width: number;
-    height: number;
-  };
+  const box = await benchBox(page);
   const from = { x: box.x + box.width / 2 + 60, y: box.y + box.height / 2 + 40 };
   const right = panelOf(page).getByRole('textbox', { name: 'From there, right', exact: true });
   // So many pixels on screen are 20 mm, as the board of 120 mm is seen.
@@ -345,12 +335,7 @@ test('a stencil’s islands are bridged, one bridge is put by hand and stays whe
   // Below the left eye's ring.
   await panelOf(page).getByRole('button', { name: 'Put a bridge' }).click();
   await page.keyboard.press('0');
-  const box = (await page.locator('drelk-bench .stage').boundingBox()) as {
-    x: number;
-    y: number;
-    width: number;
-    height: number;
-  };
+  const box = await benchBox(page);
   await page.mouse.click(box.x + 0.3 * box.width, box.y + 0.45 * box.height);
   await expect(page.getByRole('button', { name: 'Undo: A bridge put by hand' })).toBeVisible();
   await expect(panelOf(page).getByText('1 of them put by hand')).toBeVisible();

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Download, Page } from '@playwright/test';
+import type { Download, Locator, Page } from '@playwright/test';
 import { expect } from './server';
 
 interface Place {
@@ -32,8 +32,7 @@ export const stage = (page: Page) => page.locator('drelk-bench .stage');
 
 /** Screen places of shares of a picture that the bench shows as a whole, by its width over its height. */
 export async function onBench(page: Page, aspect: number) {
-  const box = await stage(page).boundingBox();
-  if (!box) throw new Error('The bench is not on screen.');
+  const box = await benchBox(page);
   const margin = 36;
   const width = Math.min(box.width - 2 * margin, (box.height - 2 * margin) * aspect);
   const height = width / aspect;
@@ -104,4 +103,20 @@ export async function scaleByRuler(page: Page): Promise<void> {
   await length.fill('100 mm');
   await length.press('Enter');
   await expect(page.locator('.says').filter({ hasText: 'from a ruler, sure to' }).first()).toBeVisible();
+}
+
+/** Where the bench's drawing surface lies on screen. */
+export async function benchBox(page: Page): Promise<{ x: number; y: number; width: number; height: number }> {
+  const box = await stage(page).boundingBox();
+  if (!box) throw new Error('The bench is not on screen.');
+  return box;
+}
+
+/** Opens a sample at Line with what is done by hand in sight: that part of the panel. */
+export async function openByHand(page: Page, address: string, sample: string): Promise<Locator> {
+  await openSample(page, address, sample);
+  await goTo(page, 'Line');
+  const hand = page.locator('drelk-line-hand');
+  await hand.getByRole('button', { name: /^By hand/ }).click();
+  return hand;
 }

@@ -93,12 +93,14 @@ function madeOf(
     paths,
     frame,
     hasTrueSize: scale.source !== 'none',
+    leftOut: leftOutOf(document, piece),
     pixel: artwork.traced && scale.millimetresPerPixel / artwork.traced.reduction,
   };
   const keys: Record<keyof Subject, string> = {
     paths: key,
     frame: key,
     hasTrueSize: `${subject.hasTrueSize}`,
+    leftOut: key,
     pixel: `${subject.pixel}`,
   };
   const proof = prove(subject, LIMITS, (check, compute) => {
@@ -110,6 +112,14 @@ function madeOf(
     factsOf(piece, { edits, parked: artwork.parked.length }, artwork.traced, artwork.file?.before.nodes),
   );
   return { piece, proof, drawing: { frame, units: document.units, paths }, facts: facts.value };
+}
+
+/** Items that could not be made, and the sheet where the piece does not lie on it. */
+function leftOutOf({ piece: { items } }: JobDocument, piece: Piece): Subject['leftOut'] {
+  const own = piece.items.flatMap(({ id, problem }) =>
+    problem ? [{ name: items[id].name, ...problem }] : [],
+  );
+  return piece.problem ? [...own, { name: 'The sheet', ...piece.problem }] : own;
 }
 
 /** One file of a job's result, re-read and compared before it is given out. */

@@ -126,6 +126,10 @@ describe('a job that begins with a vector file', () => {
     expect(piece.frame).toEqual({ left: 0, top: 0, right: 100, bottom: 60 });
     expect(new Set(piece.paths.map(({ task }) => task))).toEqual(new Set(['cut-through', 'pocket']));
     expect(facts).toMatchObject({ width: 100, height: 60, match: undefined });
+    const without = run({ ...document, piece: { ...document.piece, items } });
+    expect(without.proof.findings.map(({ message }) => message)).toEqual([
+      '“Tea” is not on the piece: The font of this text is not there.',
+    ]);
   });
 
   it('a page without height, of one level line, still has room', () => {

@@ -13,13 +13,15 @@ export interface Finding {
   hint: string;
 }
 
-export type CheckKind = 'open' | 'no-true-size' | 'coarse';
+export type CheckKind = 'left-out' | 'open' | 'no-true-size' | 'coarse';
 
 /** What is proven: paths in millimetres, and how they came to their size. */
 export interface Subject {
   paths: readonly DrawingPath[];
   frame: Box;
   hasTrueSize: boolean;
+  /** What could not be made and is not among the paths: its name, why, and what to do. */
+  leftOut: readonly { name: string; message: string; hint: string }[];
   /** Millimetres that a pixel of the source picture becomes; undefined where there is none. */
   pixel: number | undefined;
 }

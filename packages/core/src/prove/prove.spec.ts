@@ -16,6 +16,7 @@ const subject: Subject = {
   paths: [disc],
   frame: { left: 0, top: 0, right: 10, bottom: 10 },
   hasTrueSize: true,
+  leftOut: [],
   pixel: 0.2,
 };
 const kinds = (changed: Partial<Subject>) =>
@@ -32,6 +33,17 @@ describe('prove', () => {
       [8, 9],
     ]);
     expect(finding.message).toContain('1 of 2 contours');
+  });
+
+  it('tells what could not be laid on the piece', () => {
+    const told = { name: 'Border', message: 'It leaves nothing.', hint: 'Make it less.' };
+    expect(prove({ ...subject, leftOut: [told] }).findings).toEqual([
+      expect.objectContaining({
+        kind: 'left-out',
+        message: '“Border” is not on the piece: It leaves nothing.',
+        hint: 'Make it less.',
+      }),
+    ]);
   });
 
   it('lets single lines be open', () =>

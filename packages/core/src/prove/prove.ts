@@ -1,10 +1,11 @@
 import type { Check, Finding, Limits, Subject } from './check';
 import { coarse } from './checks/coarse';
+import { leftOut } from './checks/left-out';
 import { open } from './checks/open';
 import { trueSize } from './checks/true-size';
 
 /** Everything that is looked at, in the order in which it is told. */
-export const CHECKS: readonly Check[] = [open, trueSize, coarse];
+export const CHECKS: readonly Check[] = [leftOut, open, trueSize, coarse];
 
 export const LIMITS: Limits = {
   // A pixel larger than this leaves marks that a finger feels; common practice, no source.

@@ -16,6 +16,11 @@ const GRID: { at: [BoxPlace, BoxPlace]; says: string }[] = (['top', 'middle', 'b
       says: down === across ? 'middle' : `${down} ${across}`,
     })),
 );
+/** The two boxes of which places meet. */
+const PARTS = [
+  { id: 'own', says: 'its', of: 'of the item' },
+  { id: 'theirs', says: 'on that one’s', of: 'of what it lies on' },
+] as const;
 /** Nothing: the piece itself. */
 const PIECE = 'piece';
 
@@ -30,6 +35,7 @@ export class ItemPlaceFields {
   readonly work = inject(Workbench);
   readonly hand = inject(PieceHand);
   readonly grid = GRID;
+  readonly parts = PARTS;
   readonly place = computed((): ItemPlace | undefined => this.hand.item()?.place);
   readonly turn = computed(() => String(this.place()?.turn ?? 0));
   readonly on = computed(() => String(this.place()?.on ?? PIECE));

@@ -1,0 +1,16 @@
+import type { Check } from '../check';
+
+/** Nothing that was laid on the piece is missing in silence. */
+export const leftOut: Check = {
+  kind: 'left-out',
+  reads: ['leftOut'],
+  check: (subject) =>
+    subject.leftOut.map(({ name, message, hint }) => ({
+      kind: 'left-out',
+      measured: 1,
+      allowed: 0,
+      places: [],
+      message: `“${name}” is not on the piece: ${message}`,
+      hint,
+    })),
+};
