@@ -204,7 +204,7 @@ test('text as paths covers what the browser draws of the same face', async ({ pa
   if (!shipped) throw new Error('no such face');
   const bytes = readFileSync(join(root, 'node_modules', shipped.file));
   const font = openFont((given) => create(Buffer.from(given)), bytes, shipped.name);
-  const size = 150;
+  const size = 400;
   const words = 'AVATAR Tea & fish';
   const { glyphs } = setText(
     {
@@ -220,7 +220,7 @@ test('text as paths covers what the browser draws of the same face', async ({ pa
     font,
   );
   const data = contoursOf(textShapes(font, glyphs))
-    .map((contour) => pathData(contour, -20, -200))
+    .map((contour) => pathData(contour, -20, -500))
     .join('');
   await page.goto(server.address);
   const { common, either } = await page.evaluate(
@@ -228,14 +228,16 @@ test('text as paths covers what the browser draws of the same face', async ({ pa
       const face = new FontFace('Same', `url(${address})`);
       document.fonts.add(await face.load());
       const drawn = (draw: (context: OffscreenCanvasRenderingContext2D) => void) => {
-        const context = new OffscreenCanvas(1500, 280).getContext('2d', { willReadFrequently: true });
+        const context = new OffscreenCanvas(4000, 700).getContext('2d', { willReadFrequently: true });
         if (!context) throw new Error('no canvas');
         draw(context);
-        return context.getImageData(0, 0, 1500, 280).data;
+        return context.getImageData(0, 0, 4000, 700).data;
       };
       const theirs = drawn((context) => {
         context.font = `${pixels}px Same`;
-        context.fillText(text, 20, 200);
+        // As the face has them, not moved to whole pixels.
+        context.textRendering = 'geometricPrecision';
+        context.fillText(text, 20, 500);
       });
       const ours = drawn((context) => context.fill(new Path2D(path), 'nonzero'));
       const count = { common: 0, either: 0 };

@@ -385,7 +385,7 @@ describe('the door', () => {
     await start();
     await request(app).get('/api/health').expect(401);
     await request(app).get('/api/health').auth('any', 'wrong').expect(401);
-    await request(app).get('/api/health').auth('any', 'moth').expect(200, { status: 'well', jobs: 4 });
+    await request(app).get('/api/health').auth('any', 'moth').expect(200, { status: 'well', jobs: 7 });
   });
 
   it('gives the page a nonce of its own each time, and a strict policy', async () => {

@@ -182,21 +182,20 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
   const map = placeOf(item.place, (turned) => mappedBox(frame, turned), onOf(item, ground));
   const whole = affineAfter(map, scaled);
   const hold = holding(item.bridges, (at) => affinePoint(whole, ground.fromSource(at)));
-  const bare = shapesIn(artwork.paths).flatMap(({ shape, contours }) =>
-    hold.shapes(mappedShape(shape, whole)).map((laid) => ({ laid, contours })),
+  const lying = shapesIn(artwork.paths).flatMap(({ shape, contours }) =>
+    hold.shapes(mappedShape(shape, whole)).map((held) => ({ shape: held, contours })),
   );
-  const paths = bare.flatMap(({ laid, contours }): ItemPath[] => {
-    const shape = laid;
+  const paths = lying.flatMap(({ shape, contours }): ItemPath[] => {
     const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
     const task = (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
     const sources = contours.map((k) => artwork.paths.ids[k]);
-    const own = { ...(plate ? { plate } : {}) };
-    if (item.inner === null || item.inner === task || laid.holes.length === 0)
-      return [{ task, shape: laid, sources, ...own }];
+    const own = plate ? { plate } : {};
+    if (item.inner === null || item.inner === task || shape.holes.length === 0)
+      return [{ task, shape, sources, ...own }];
     const { inner } = item;
     return [
-      { task, shape: { ...laid, holes: [] }, sources: [sources[0]], ...own },
-      ...laid.holes.map((hole, k): ItemPath => ({
+      { task, shape: { ...shape, holes: [] }, sources: [sources[0]], ...own },
+      ...shape.holes.map((hole, k): ItemPath => ({
         task: inner,
         shape: { outer: directed(hole, true), holes: [] },
         sources: [sources[k + 1]],

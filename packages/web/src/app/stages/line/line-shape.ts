@@ -22,6 +22,7 @@ import { PathShaping } from '../../job/path-shaping';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
+import { typedCount } from '../../shared/typed-count';
 
 const CORNERS: OffsetCorners[] = ['round', 'sharp', 'bevelled'];
 /** Curves that are made anew lie within this of what was asked for, in millimetres, where nothing else is typed. */
@@ -150,14 +151,7 @@ export class LineShape {
 
   copyInRow(along: 'across' | 'down'): void {
     telling(this.work, () => {
-      const count = Number(this.count());
-      if (!Number.isInteger(count) || count < 2 || count > MOST_COPIES) {
-        throw new DrelkError(
-          'bad-figure',
-          `“${this.count()}” is not how many there may be.`,
-          `Give a whole number from 2 to ${MOST_COPIES}.`,
-        );
-      }
+      const count = typedCount(this.count(), 2, MOST_COPIES);
       this.shaping.copyInRow(count, parseOffset(this.gap(), this.work.units()) / this.pixel(), along);
     });
   }

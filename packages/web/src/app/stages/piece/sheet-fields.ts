@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Repeats, type SheetSettings } from '@drelk/core';
+import { MOST_REPEATS, type Repeats, type SheetSettings } from '@drelk/core';
 import { PieceHand } from '../../job/piece-hand';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
@@ -8,6 +8,7 @@ import { Choice } from '../../shared/choice';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
+import { typedCount } from '../../shared/typed-count';
 
 const REPEATS: Record<Repeats['kind'], string> = {
   one: 'one',
@@ -82,7 +83,7 @@ export class SheetFields {
   setCount(which: 'rows' | 'columns', text: string): void {
     telling(this.work, () => {
       const rows = this.rows();
-      const count = Math.max(1, Math.round(Number(text)) || 1);
+      const count = typedCount(text, 1, MOST_REPEATS);
       if (rows) this.set({ repeats: { ...rows, [which]: count } });
     });
   }

@@ -1,11 +1,12 @@
 import { Component, computed, inject } from '@angular/core';
-import type { HoleForm, HolePattern, HolesItem } from '@drelk/core';
+import { type HoleForm, type HolePattern, type HolesItem, MOST_HOLES } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { telling } from '../../../job/telling';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { FigureField } from '../../../shared/figure-field';
 import { LengthField } from '../../../shared/length-field';
+import { typedCount } from '../../../shared/typed-count';
 import { HOLES, entriesOf } from '../words';
 
 type Kind = HolePattern['kind'];
@@ -131,6 +132,6 @@ export class HolesFields {
   }
 
   setCount(text: string): void {
-    telling(this.work, () => this.setPattern({ count: Number(text) }));
+    telling(this.work, () => this.setPattern({ count: typedCount(text, 1, MOST_HOLES) }));
   }
 }
