@@ -271,12 +271,12 @@ const refused: [string, Buffer, string][] = [
 for (const [name, buffer, sentence] of refused) {
   test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
     await page.goto(server.address);
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
     await page
       .getByLabel('Picture or vector file')
       .setInputFiles({ name, mimeType: 'application/pdf', buffer });
     await expect(page.locator('mat-snack-bar-container')).toContainText(sentence);
     await page.reload();
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
   });
 }
