@@ -52,6 +52,10 @@ describe('a piece at the door', () => {
   it.each([
     ['what hangs on nothing', { items: { 3: border } }],
     ['what lies on nothing', { items: { 2: { ...board, place: placedOn(9) } } }],
+    [
+      'what lies on itself in a circle',
+      { items: { 2: { ...board, place: placedOn(3) }, 3: { ...board, place: placedOn(2) } } },
+    ],
     ['a kind that is none', { items: { 2: { ...board, kind: 'wings' } } }],
     ['a board of no size', { items: { 2: { ...board, width: 0 } } }],
     [

@@ -15,6 +15,7 @@ import {
   TEXT_ALIGNMENTS,
   TEXT_SIZES,
   hangsOn,
+  inTurn,
 } from '@drelk/core';
 
 /** Lengths in millimetres: of what is made, and of how far apart things lie. */
@@ -140,11 +141,13 @@ const item = Joi.alternatives(
   ),
 );
 
-/** What an item hangs on has to be there. */
-const hanging = (items: Record<number, ItemSettings>, helpers: Joi.CustomHelpers) =>
-  Object.values(items).every((one) => hangsOn(one).every((other) => other in items))
-    ? items
-    : helpers.error('any.invalid');
+/** What an item hangs on has to be there, and must not hang on the item in its turn. */
+function hanging(items: Record<number, ItemSettings>, helpers: Joi.CustomHelpers) {
+  if (!Object.values(items).every((one) => hangsOn(one).every((other) => other in items)))
+    return helpers.error('any.invalid');
+  inTurn(items);
+  return items;
+}
 
 const repeats = Joi.alternatives(
   Joi.object({ kind: Joi.valid('one', 'fit').required() }),

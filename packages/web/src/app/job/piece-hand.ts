@@ -1,4 +1,4 @@
-import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Injectable, type Signal, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   DrelkError,
   type ItemSettings,
@@ -72,6 +72,14 @@ export class PieceHand {
     effect(() => {
       const view = this.work.view();
       if (view && this.work.standing() === 'worked out') untracked(() => this.settle());
+    });
+  }
+
+  /** The chosen item, where it is of a kind. */
+  itemOf<K extends ItemSettings['kind']>(kind: K): Signal<Extract<ItemSettings, { kind: K }> | undefined> {
+    return computed(() => {
+      const item = this.item();
+      return item?.kind === kind ? (item as Extract<ItemSettings, { kind: K }>) : undefined;
     });
   }
 

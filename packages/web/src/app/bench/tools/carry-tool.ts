@@ -141,7 +141,7 @@ export class CarryTool implements Tool {
     const { across, down } = SIZES[grip];
     const stays = this.hand.hasOwnPin() ? (this.hand.pin() as Place) : onBox(box, -across, -down);
     const own = onBox(box, across, down);
-    const to = this.clinging.place(at);
+    const to = this.clinging.place(at, [], this.hand.numbers());
     const share = (now: number, before: number) => (before === 0 ? 1 : Math.max(LEAST_SIZE, now / before));
     const [x, y] = [own.x - stays.x, own.y - stays.y];
     if (across !== 0 && down !== 0) {

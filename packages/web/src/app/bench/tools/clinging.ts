@@ -49,13 +49,16 @@ export class Clinging {
       });
   }
 
-  /** The place that is meant; `own` are those of what is being drawn, the last one the one before. */
-  place(at: Place, own: readonly Place[] = []): Place {
+  /**
+   * The place that is meant; `own` are those of what is being drawn, the last one the one before. Contours that are moved
+   * themselves, by their numbers, are none to cling to.
+   */
+  place(at: Place, own: readonly Place[] = [], moved: readonly number[] = []): Place {
     if (this.tools.held().free) return at;
-    return this.nearest(at, own) ?? this.onEdge(at) ?? this.inLine(at, own);
+    return this.nearest(at, own, moved) ?? this.onEdge(at) ?? this.inLine(at, own);
   }
 
-  private nearest(at: Place, own: readonly Place[]): Place | undefined {
+  private nearest(at: Place, own: readonly Place[], moved: readonly number[]): Place | undefined {
     let best: Place | undefined;
     let least = this.reach();
     const look = (x: number, y: number) => {
@@ -64,7 +67,7 @@ export class Clinging {
     };
     for (const { x, y } of own) look(x, y);
     const paths = this.hand.ground()?.paths;
-    if (paths) eachNodeNear(paths, at, this.reach(), look);
+    if (paths) eachNodeNear(paths, at, this.reach(), new Set(moved), look);
     return best;
   }
 
@@ -90,9 +93,16 @@ export class Clinging {
   }
 }
 
-/** Nodes of the contours whose boxes reach a place, and the middles of their boxes. */
-function eachNodeNear(paths: PathSet, at: Place, reach: number, visit: (x: number, y: number) => void): void {
+/** Nodes of the contours whose boxes reach a place, and the middles of their boxes; but for some contours. */
+function eachNodeNear(
+  paths: PathSet,
+  at: Place,
+  reach: number,
+  without: ReadonlySet<number>,
+  visit: (x: number, y: number) => void,
+): void {
   for (let k = 0; k < paths.ids.length; k++) {
+    if (without.has(k)) continue;
     const [x, y, left, top, right, bottom] = paths.origins.subarray(ORIGIN * k, ORIGIN * (k + 1));
     if (at.x < left - reach || at.x > right + reach || at.y < top - reach || at.y > bottom + reach) continue;
     visit(x, y);

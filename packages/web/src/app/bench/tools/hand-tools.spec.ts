@@ -150,6 +150,19 @@ describe('nodes', () => {
     expect(store.steps()).toHaveLength(1);
   });
 
+  it('go as little as they are pulled: to where they were they do not cling, to others they do', () => {
+    const { tool, made } = onSquare();
+    tool.press({ x: 60, y: 60 }, 2);
+    tool.move({ x: 62, y: 61 });
+    tool.release();
+    expect(contourOf(made()[0]).segments[1]).toMatchObject({ x: 62, y: 61 });
+    tool.press({ x: 62, y: 61 }, 2);
+    // The middle of the disc.
+    tool.move({ x: 118, y: 42 });
+    tool.release();
+    expect(contourOf(made()[0]).segments[1]).toMatchObject({ x: 120, y: 40 });
+  });
+
   it('are added, taken out, and their segments curved and straightened', () => {
     const { tool, made, store } = onSquare();
     tool.press({ x: 35, y: 60 }, -1);

@@ -127,7 +127,7 @@ export class NodesTool implements Tool {
     if (boxFrom) this.box.set(boxOfPoints(Float64Array.of(boxFrom.x, boxFrom.y, at.x, at.y)));
     if (!gripped || !contour) return;
     const from = nodesOf(contour)[gripped.node];
-    const to = gripped.what === 'node' ? this.clinging.place(at) : at;
+    const to = gripped.what === 'node' ? this.clinging.place(at, [], this.own()) : at;
     this.moved.set(
       gripped.what === 'node'
         ? withNodesMoved(contour, this.marked(), { x: to.x - from.x, y: to.y - from.y })
@@ -196,6 +196,12 @@ export class NodesTool implements Tool {
     const [node] = this.marked();
     if (contour && node < contour.segments.length)
       this.become('A node added', withNodeIn(contour, node, 0.5));
+  }
+
+  /** The contour itself: a node that is moved a little does not go back to where it was. */
+  private own(): number[] {
+    const k = this.hand.chosen();
+    return k === undefined ? [] : [k];
   }
 
   private addAt(at: Place): void {

@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type BoardForm, type BoardItem, type Corners4, FLATS } from '@drelk/core';
+import { type BoardForm, type Corners4, FLATS } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
@@ -65,10 +65,7 @@ export class BoardFields {
   readonly flats = FLATS;
   readonly none = NONE;
   readonly blanks = [{ id: NONE, says: 'choose …' }, ...BLANKS.map(({ name }) => ({ id: name, says: name }))];
-  readonly item = computed((): BoardItem | undefined => {
-    const item = this.hand.item();
-    return item?.kind === 'board' ? item : undefined;
-  });
+  readonly item = this.hand.itemOf('board');
   readonly names = computed(
     (): { width?: string; height?: string } => SIZES[this.item()?.form ?? 'rectangle'] ?? BOTH,
   );

@@ -1,5 +1,5 @@
 import { Component, computed, inject } from '@angular/core';
-import type { BorderItem, Corners4 } from '@drelk/core';
+import type { Corners4 } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
@@ -34,10 +34,7 @@ import { CornerFields } from '../corner-fields';
 export class BorderFields {
   readonly work = inject(Workbench);
   private readonly hand = inject(PieceHand);
-  readonly item = computed((): BorderItem | undefined => {
-    const item = this.hand.item();
-    return item?.kind === 'border' ? item : undefined;
-  });
+  readonly item = this.hand.itemOf('border');
   readonly around = computed(() => String(this.item()?.around));
   readonly others = computed(() =>
     this.hand

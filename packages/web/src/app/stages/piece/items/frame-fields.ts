@@ -1,5 +1,5 @@
-import { Component, computed, inject } from '@angular/core';
-import type { Corners4, FrameItem } from '@drelk/core';
+import { Component, inject } from '@angular/core';
+import type { Corners4 } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { LengthField } from '../../../shared/length-field';
@@ -28,10 +28,7 @@ import { CornerFields } from '../corner-fields';
 export class FrameFields {
   readonly work = inject(Workbench);
   private readonly hand = inject(PieceHand);
-  readonly item = computed((): FrameItem | undefined => {
-    const item = this.hand.item();
-    return item?.kind === 'frame' ? item : undefined;
-  });
+  readonly item = this.hand.itemOf('frame');
 
   setDistance(length: number): void {
     this.hand.change('frame', 'Distance of the frame', (item) => {

@@ -1,5 +1,5 @@
-import { Component, computed, inject } from '@angular/core';
-import { type HoleForm, type HolePattern, type HolesItem, MOST_HOLES } from '@drelk/core';
+import { Component, inject } from '@angular/core';
+import { type HoleForm, type HolePattern, MOST_HOLES } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { telling } from '../../../job/telling';
 import { Workbench } from '../../../job/workbench';
@@ -94,10 +94,7 @@ export class HolesFields {
     { id: 'across' as const, says: 'across' },
     { id: 'down' as const, says: 'down' },
   ];
-  readonly item = computed((): HolesItem | undefined => {
-    const item = this.hand.item();
-    return item?.kind === 'holes' ? item : undefined;
-  });
+  readonly item = this.hand.itemOf('holes');
 
   setForm(form: HoleForm): void {
     this.hand.change('holes', `Holes, ${HOLES[form]}`, (item) => {

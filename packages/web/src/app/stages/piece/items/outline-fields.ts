@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { Component, inject } from '@angular/core';
 import type { OutlineItem } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
@@ -38,10 +38,7 @@ export class OutlineFields {
     { id: 'filled' as const, says: 'filled' },
     { id: 'kept' as const, says: 'kept' },
   ];
-  readonly item = computed((): OutlineItem | undefined => {
-    const item = this.hand.item();
-    return item?.kind === 'outline' ? item : undefined;
-  });
+  readonly item = this.hand.itemOf('outline');
 
   setLength(which: 'distance' | 'bridges', length: number): void {
     this.hand.change('outline', which === 'distance' ? 'Distance of the outline' : 'Gaps closed', (item) => {

@@ -4,7 +4,6 @@ import {
   type ContourText,
   SHIPPED_FONTS,
   type TextAlignment,
-  type TextItem,
   type TextSettings,
   type TextSize,
 } from '@drelk/core';
@@ -47,10 +46,7 @@ export class TextFields {
     { id: 'outside' as const, says: 'outside' },
     { id: 'inside' as const, says: 'inside' },
   ];
-  readonly item = computed((): TextItem | undefined => {
-    const item = this.hand.item();
-    return item?.kind === 'text' ? item : undefined;
-  });
+  readonly item = this.hand.itemOf('text');
   readonly circle = computed((): CircleText | undefined => {
     const along = this.item()?.set.along;
     return along?.kind === 'circle' ? along : undefined;
