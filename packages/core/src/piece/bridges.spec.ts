@@ -68,6 +68,25 @@ describe('bridges', () => {
       expect(Math.max(15 - Math.abs(from.x), 15 - Math.abs(from.y))).toBeGreaterThan(1);
   });
 
+  it.each([0.5, 1, 2, 3])(
+    'hold an island that is all corners, in bridges %s times as wide as it',
+    (times) => {
+      const { shapes, bridges } = bridged(
+        {
+          outer: circleContour({ x: 0, y: 0 }, 30),
+          holes: [
+            clockwise(
+              formContour({ kind: 'rectangle', x: 9, y: 4, width: 2, height: 2, ...none, turn: 0.4 }),
+            ),
+          ],
+        },
+        { ...wishes, width: 2 * times },
+      );
+      expect(bridges).toHaveLength(1);
+      expect(holesOf(shapes)).toBe(0);
+    },
+  );
+
   it('islands that only lie beside islands hang on the outside by way of them', () => {
     const shape: Shape = {
       outer: circleContour({ x: 0, y: 0 }, 60),

@@ -48,7 +48,12 @@ export function bridged(shape: Shape, wishes: BridgeWishes): { shapes: Shape[]; 
   if (shape.holes.length === 0) return { shapes: [shape], bridges: [] };
   const rims = [shape.outer, ...shape.holes].map((contour) => rimOf(contour, wishes.width));
   const chords = new Chords(rims);
-  const candidates = rims.map((rim, k) => (k === 0 ? [] : candidatesOf(rim, k, chords, wishes.width)));
+  const candidates = rims.map((rim, k) => {
+    if (k === 0) return [];
+    const smooth = candidatesOf(rim, k, chords, wishes.width, MOST_TURN);
+    // An island that is all corners, as one smaller than a bridge is, is better held at one than lost.
+    return smooth.length > 0 ? smooth : candidatesOf(rim, k, chords, wishes.width, Infinity);
+  });
   const chosen = candidates.flatMap((own, k) => (k === 0 ? [] : choose(own, rims[k], wishes)));
   const all = [...chosen, ...hangingTogether(rims.length, chosen, candidates)];
   const strips = all.map(({ from, to }) => strip(from, to, wishes.width));
@@ -147,12 +152,13 @@ interface Candidate extends Bridge {
   angle: number;
 }
 
-/** Strips that could go from a hole's rim straight across, where the rim is no corner. */
+/** Strips that could go from a hole's rim straight across, where the rim turns by no more than `most`. */
 function candidatesOf(
   { points, length, middle }: Rim,
   own: number,
   chords: Chords,
   width: number,
+  most: number,
 ): Candidate[] {
   const count = Math.max(12, Math.min(MOST_PLACES, Math.round(length / (STEP * width))));
   const found: Candidate[] = [];
@@ -169,7 +175,7 @@ function candidatesOf(
     for (; wanted <= along + chord && chord > 0; wanted += step) {
       const share = (wanted - along) / chord;
       const from = { x: ax + share * (points[next] - ax), y: ay + share * (points[next + 1] - ay) };
-      if (turnNear(points, i, from, width) > MOST_TURN) continue;
+      if (turnNear(points, i, from, width) > most) continue;
       const across = {
         x: (away * (points[next + 1] - ay)) / chord,
         y: (-away * (points[next] - ax)) / chord,

@@ -1,7 +1,7 @@
 export * from './artwork';
 export { type Bridge } from './bridges';
 export * from './check-item';
-export { type ItemPath, type ItemTools, type MadeItem } from './make-item';
+export { type HeldIslands, type ItemPath, type ItemTools, type MadeItem } from './make-item';
 export { FLATS } from './items/board';
 export { type Grow } from './items/border';
 export * from './piece';

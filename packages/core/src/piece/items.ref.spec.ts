@@ -383,7 +383,7 @@ describe('a stencil', () => {
       const [item] = pieceOf({ 1: { ...ARTWORK_ITEM, bridges: { ...bridges, ...more } } }).items;
       return { ...item.held, holes: item.paths.reduce((sum, { shape }) => sum + shape.holes.length, 0) };
     };
-    expect(held({})).toMatchObject({ islands: 1, holes: 0 });
+    expect(held({})).toMatchObject({ islands: 1, loose: 0, holes: 0 });
     expect(held({ count: 3 }).bridges).toHaveLength(3);
     // Straight above the ring's middle, which lies 2 mm right and down of its upper left.
     const [bridge] = held({ places: [[40, 18]] }).bridges ?? [];
@@ -391,7 +391,7 @@ describe('a stencil', () => {
     expect(bridge.to.y).toBeLessThan(0.1);
     const words = { ...text(null, 'ADO'), bridges };
     const [made] = pieceOf({ 2: words }).items;
-    expect(made.held).toMatchObject({ islands: 3 });
+    expect(made.held).toMatchObject({ islands: 3, loose: 0 });
     expect(made.paths.every(({ shape }) => shape.holes.length === 0)).toBe(true);
   });
 });

@@ -61,8 +61,14 @@ export interface MadeItem {
   problem?: Pick<DrelkError, 'code' | 'message' | 'hint'>;
   /** Characters that its font has no letter for. */
   missing?: string[];
-  /** Islands that there were, and the bridges that hold them. */
-  held?: { islands: number; bridges: Bridge[] };
+  held?: HeldIslands;
+}
+
+/** Islands that there were, how many of them are loose all the same, and the bridges that hold the others. */
+export interface HeldIslands {
+  islands: number;
+  loose: number;
+  bridges: Bridge[];
 }
 
 /** What items are made with. */
@@ -232,13 +238,14 @@ function textOf(item: TextItem, ground: ItemGround): Made {
 
 /** Bridges shapes one by one, and counts what was held. */
 function holding(wishes: BridgeSettings | null, place?: (at: readonly [number, number]) => Point) {
-  const held = { islands: 0, bridges: [] as Bridge[] };
+  const held: HeldIslands = { islands: 0, loose: 0, bridges: [] };
   return {
     shapes: (shape: Shape): Shape[] => {
       if (!wishes || shape.pen !== undefined) return [shape];
       const places = place ? wishes.places.map(place) : [];
       const { shapes, bridges } = bridged(shape, { ...wishes, places });
       held.islands += shape.holes.length;
+      held.loose += shapes.reduce((sum, { holes }) => sum + holes.length, 0);
       held.bridges.push(...bridges);
       return shapes;
     },
@@ -251,7 +258,7 @@ export const heldAt = ({ held }: Pick<MadeItem, 'held'>, map: Affine): Pick<Made
   held
     ? {
         held: {
-          islands: held.islands,
+          ...held,
           bridges: held.bridges.map(({ from, to }) => ({
             from: affinePoint(map, from),
             to: affinePoint(map, to),

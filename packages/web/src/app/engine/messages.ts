@@ -1,7 +1,6 @@
 import {
   TASKS,
   type Box,
-  type Bridge,
   type CheckedFile,
   type Combining,
   type Contour,
@@ -11,6 +10,7 @@ import {
   type FormatId,
   type FoundWords,
   type GivenShape,
+  type HeldIslands,
   type Ink,
   type InkSettings,
   type JobDocument,
@@ -179,8 +179,8 @@ export interface ItemView {
   task: Task | undefined;
   problem?: EngineProblem;
   missing?: string[];
-  /** Islands that there were, and the bridges that hold them, from place to place in millimetres. */
-  held?: { islands: number; bridges: Bridge[] };
+  /** Islands and the bridges that hold them, from place to place in millimetres. */
+  held?: HeldIslands;
 }
 
 /** What is done to the piece, how often and how far. */

@@ -58,9 +58,13 @@ export class BridgeFields {
     const held = this.hand.made()?.held;
     if (!held) return '';
     const byHand = this.bridges()?.places.length ?? 0;
-    const islands = `${held.islands} ${held.islands === 1 ? 'island' : 'islands'}`;
+    const counted = (count: number) => `${count} ${count === 1 ? 'island' : 'islands'}`;
+    const fate =
+      held.loose === 0
+        ? 'Nothing falls out.'
+        : `For ${counted(held.loose)} no bridge was found: cut, they fall out.`;
     const bridges = `${held.bridges.length} ${held.bridges.length === 1 ? 'bridge' : 'bridges'}`;
-    return `${islands}, ${bridges}${byHand > 0 ? `, ${byHand} of them put by hand` : ''}. Nothing falls out.`;
+    return `${counted(held.islands)}, ${bridges}${byHand > 0 ? `, ${byHand} of them put by hand` : ''}. ${fate}`;
   });
 
   turn(): void {
