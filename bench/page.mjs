@@ -162,6 +162,34 @@ async function carry() {
   );
   row(`let go of, ${count}`, await watched(page, () => page.mouse.up()));
   await page.close();
+  await carryItem();
+}
+
+/** An item of some 20,000 nodes carried over the piece, with nothing taken up before. */
+async function carryItem() {
+  const page = await opened(await leaves(20_000), 'leaves.png');
+  await isWorkedOut(page);
+  await page.waitForTimeout(1500);
+  await page.keyboard.press('4');
+  const panel = page.locator('drelk-piece-panel');
+  await panel.getByRole('button', { name: 'Board', exact: true }).click();
+  await panel.getByRole('button', { name: /^Artwork/ }).click();
+  await page.waitForTimeout(4000);
+  const box = await page.locator('drelk-bench .stage').boundingBox();
+  const place = (x, y) => [box.x + x * box.width, box.y + y * box.height];
+  await page.mouse.move(...place(0.5, 0.5));
+  await page.mouse.down();
+  row(
+    'an item of 20,000 nodes carried',
+    await watched(page, async () => {
+      for (let k = 1; k <= 60; k++) {
+        await page.mouse.move(...place(0.5 + 0.1 * Math.sin(k / 8), 0.5 + 0.1 * Math.sin(k / 5)));
+        await page.waitForTimeout(12);
+      }
+    }),
+  );
+  row('let go of', await watched(page, () => page.mouse.up()));
+  await page.close();
 }
 
 async function hand() {

@@ -40,6 +40,7 @@ export function pieceRows(): Record<string, Record<string, string>> {
     grow: (contours, by, corners) => grown(contours, by, corners, 0.01, context),
     fromSource: ([x, y]) => ({ x, y }),
     contourAt: () => wave,
+    picked: () => new Map(),
   };
   const words: ItemSettings = {
     kind: 'text',
@@ -47,6 +48,8 @@ export function pieceRows(): Record<string, Record<string, string>> {
     place: placedOn(1),
     task: 'auto',
     hidden: false,
+    locked: false,
+    tabs: null,
     layer: 2,
     bridges: null,
     set: {
@@ -87,6 +90,9 @@ export function pieceRows(): Record<string, Record<string, string>> {
     place: placedOn(null),
     task: 'auto',
     hidden: false,
+    locked: false,
+    tabs: null,
+    own: [],
     layer: 1,
     form: 'rectangle',
     width: 36,
@@ -138,6 +144,7 @@ function timed(
     edge: 'width',
     length: null,
     items: {},
+    fonts: {},
     turn: 0,
     mirrored: false,
     sheet: null,

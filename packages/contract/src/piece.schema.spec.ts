@@ -10,7 +10,15 @@ const { piece } = newJob({
   density: null,
   notes: [],
 });
-const base = { name: 'One', place: placedOn(null), task: 'auto', hidden: false, layer: 1 } as const;
+const base = {
+  name: 'One',
+  place: placedOn(null),
+  task: 'auto',
+  hidden: false,
+  locked: false,
+  layer: 1,
+  tabs: null,
+} as const;
 const board: ItemSettings = {
   ...base,
   kind: 'board',
@@ -18,6 +26,7 @@ const board: ItemSettings = {
   width: 9,
   height: 9,
   corners: SQUARE_CORNERS,
+  own: [],
 };
 const border: ItemSettings = {
   ...base,
@@ -38,6 +47,27 @@ const sheet = {
   shifted: false,
   turned: false,
 };
+const marks: ItemSettings = {
+  ...base,
+  kind: 'marks',
+  around: [2],
+  form: 'cross',
+  size: 5,
+  distance: 2,
+  count: 3,
+};
+const outline: ItemSettings = {
+  ...base,
+  kind: 'outline',
+  around: [2],
+  distance: 1,
+  bridges: 0,
+  holes: 'filled',
+  ring: { hole: 3, wall: 2, at: -90 },
+  base: { height: 3, width: 4, length: 50 },
+};
+const contour = { closed: true, kinds: 'lll', places: [0, 0, 0, 9, 9, 9, 0, 0] };
+const from = { box: [1, 2, 3, 4], area: 9, hole: true, at: [1, 2] };
 const problemOf = (more: object) => pieceSchema.validate({ ...piece, ...more }).error?.message;
 
 describe('a piece at the door', () => {
@@ -47,6 +77,10 @@ describe('a piece at the door', () => {
     expect(
       problemOf({ items: {}, sheet: { ...sheet, repeats: { kind: 'rows', rows: 2, columns: 3 } } }),
     ).toBeUndefined();
+    const own: ItemSettings = { ...board, form: 'own', own: [contour], tabs: { width: 3, count: 0 } };
+    const artwork = { ...ARTWORK_ITEM, locked: true, picked: [{ from, task: 'score' }] };
+    const fonts = { ['a'.repeat(64)]: { name: 'Stall Sans' } };
+    expect(problemOf({ items: { 1: artwork, 2: own, 3: marks, 4: outline }, fonts })).toBeUndefined();
   });
 
   it.each([
@@ -65,6 +99,19 @@ describe('a piece at the door', () => {
     ['a task that is none', { items: { 2: { ...board, task: 'burn' } } }],
     ['more of it than is known', { items: { 2: { ...board, more: 1 } } }],
     ['an id that is none', { items: { wings: board } }],
+    ['a contour that is not whole', { items: { 2: { ...board, own: [{ ...contour, kinds: 'll' }] } } }],
+    ['a contour that is open', { items: { 2: { ...board, own: [{ ...contour, closed: false }] } } }],
+    ['tabs of no width', { items: { 2: { ...board, tabs: { width: 0, count: 2 } } } }],
+    ['marks on one corner', { items: { 2: board, 3: { ...marks, count: 1 } } }],
+    ['marks around nothing', { items: { 2: board, 3: { ...marks, around: [] } } }],
+    ['a ring without a wall', { items: { 2: board, 4: { ...outline, ring: { hole: 3, wall: 0, at: 0 } } } }],
+    [
+      'a base of no height',
+      { items: { 2: board, 4: { ...outline, base: { height: 0, width: 1, length: 1 } } } },
+    ],
+    ['a task of nothing', { items: { 1: { ...ARTWORK_ITEM, picked: [{ task: 'score' }] } } }],
+    ['a font whose bytes are not named', { fonts: { wings: { name: 'Wings' } } }],
+    ['a font without a name', { fonts: { ['a'.repeat(64)]: { name: ' ' } } }],
     ['a million pieces in a row', { sheet: { ...sheet, repeats: { kind: 'rows', rows: 1e6, columns: 1 } } }],
     ['a sheet of no size', { sheet: { ...sheet, height: -1 } }],
     ['a turn that is none', { turn: NaN }],

@@ -5,10 +5,15 @@ import {
   HOLE_FORMS,
   type ItemKind,
   type ItemSettings,
+  type KeptContour,
+  MARK_FORMS,
   MOST_BRIDGES,
+  MOST_FONTS,
   MOST_HOLES,
   MOST_ITEMS,
+  MOST_PICKED,
   MOST_REPEATS,
+  MOST_TABS,
   MOST_TEXT,
   type PieceSettings,
   TASKS,
@@ -16,6 +21,7 @@ import {
   TEXT_SIZES,
   hangsOn,
   inTurn,
+  isWhole,
 } from '@drelk/core';
 
 /** Lengths in millimetres: of what is made, and of how far apart things lie. */
@@ -103,27 +109,72 @@ const bridges = Joi.object({
   .allow(null)
   .required();
 
+/** Contours of a form of one's own, and segments of one. */
+const MOST_CONTOURS = 200;
+const MOST_SEGMENTS = 5000;
+
+/** Contours of a form: each closed and whole, the first around the others. */
+export const formContours = Joi.array()
+  .items(
+    Joi.object({
+      closed: Joi.valid(true).required(),
+      kinds: Joi.string()
+        .pattern(/^[lca]+$/)
+        .max(MOST_SEGMENTS)
+        .required(),
+      places: Joi.array()
+        .items(Joi.number().min(-MOST).max(MOST))
+        .max(6 * MOST_SEGMENTS + 2)
+        .required(),
+    }).custom((value: KeptContour, helpers) => (isWhole(value) ? value : helpers.error('any.invalid'))),
+  )
+  .max(MOST_CONTOURS)
+  .required();
+
+const around = Joi.array().items(id).min(1).max(MOST_ITEMS).required();
+
+const picked = Joi.array()
+  .items(
+    Joi.object({
+      from: Joi.object({
+        box: Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(4).required(),
+        area: Joi.number().min(0).max(1e12).required(),
+        hole: flag,
+        at: Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(2).required(),
+      }).required(),
+      task: task.required(),
+    }),
+  )
+  .max(MOST_PICKED)
+  .required();
+
 /** What each kind of item has besides what all have. */
 const KINDS: Record<ItemKind, Joi.SchemaMap> = {
   artwork: {
     inner: task.allow(null).required(),
     plates: Joi.object().pattern(colour, task).max(200).required(),
+    picked,
     bridges,
   },
-  board: { form: oneOf(BOARD_FORMS), width: size, height: size, corners },
+  board: { form: oneOf(BOARD_FORMS), width: size, height: size, corners, own: formContours },
   border: { around: id.required(), inset: distance, corners, second: distance },
   text: { set: text, bridges },
   holes: { form: oneOf(HOLE_FORMS), width: size, length: distance, pattern },
-  frame: {
-    around: Joi.array().items(id).min(1).max(MOST_ITEMS).required(),
-    distance,
-    corners,
-  },
+  frame: { around, distance, corners },
   outline: {
-    around: Joi.array().items(id).min(1).max(MOST_ITEMS).required(),
+    around,
     distance,
     bridges: distance,
     holes: oneOf(['filled', 'kept']),
+    ring: Joi.object({ hole: size, wall: size, at: degrees }).allow(null).required(),
+    base: Joi.object({ height: size, width: size, length: size }).allow(null).required(),
+  },
+  marks: {
+    around,
+    form: oneOf(MARK_FORMS),
+    size,
+    distance,
+    count: Joi.number().valid(2, 3, 4).required(),
   },
 };
 
@@ -135,6 +186,10 @@ const item = Joi.alternatives(
       place,
       task: Joi.alternatives(Joi.valid('auto'), task).required(),
       hidden: flag,
+      locked: flag,
+      tabs: Joi.object({ width: size, count: Joi.number().integer().min(0).max(MOST_TABS).required() })
+        .allow(null)
+        .required(),
       layer: Joi.number().min(-1e9).max(1e9).required(),
       ...more,
     }),
@@ -167,6 +222,10 @@ export const pieceSchema: Joi.ObjectSchema<PieceSettings> = Joi.object({
     .pattern(/^[1-9]\d{0,8}$/, item)
     .max(MOST_ITEMS)
     .custom(hanging)
+    .required(),
+  fonts: Joi.object()
+    .pattern(/^[0-9a-f]{64}$/, Joi.object({ name: Joi.string().trim().min(1).max(120).required() }))
+    .max(MOST_FONTS)
     .required(),
   turn: degrees,
   mirrored: flag,

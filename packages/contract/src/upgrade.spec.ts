@@ -10,7 +10,7 @@ import type { HistoryStep } from './wire';
 const stored = (name: string): unknown =>
   JSON.parse(readFileSync(join(__dirname, '../../core/src/testing/documents', `${name}.json`), 'utf8'));
 
-it.each(['schema-1-first', 'schema-1-ink', 'schema-1-line', 'schema-2', 'schema-6'])(
+it.each(['schema-1-first', 'schema-1-ink', 'schema-1-line', 'schema-2', 'schema-6', 'schema-7'])(
   '%s is taken at the door once upgraded',
   (name) => {
     expect(jobDocumentSchema.validate(stored(name)).error).toBeDefined();

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { FORMAT_IDS } from '@drelk/core';
 import { MOST_STROKES, jobDocumentSchema } from './document.schema';
 import { NO_KEYS } from './patches';
+import { formContours } from './piece.schema';
 
 /** How deep values of patches may be nested: deeper than any document is. */
 const DEEPEST = 16;
@@ -77,6 +78,14 @@ export const handOffFactsSchema = Joi.object({
   choice: Joi.string().max(40).allow('').default(''),
   cutLength: Joi.number().min(0).required(),
 });
+
+/** A form to be kept: one contour at least. */
+export const newFormSchema = Joi.object({
+  name: Joi.string().trim().min(1).max(120).required(),
+  contours: formContours.min(1),
+});
+
+export const formIdSchema = Joi.object({ id: Joi.number().integer().min(1).required() });
 
 export const sampleSchema = Joi.object({
   file: Joi.string()

@@ -1,4 +1,4 @@
-import type { FormatId, JobDocument } from '@drelk/core';
+import type { FormatId, JobDocument, KeptContour } from '@drelk/core';
 
 /** One change of a document, as patches forward and back (RFC 6902 operations with array paths, as immer writes them). */
 export interface HistoryStep {
@@ -59,6 +59,24 @@ export interface HandOffRecord {
   createdAt: string;
 }
 
+/** A font file that was taken in: the SHA-256 of its bytes, and the name it goes by. */
+export interface FontRecord {
+  blob: string;
+  name: string;
+}
+
+/** Contours that were kept to be used as a board again, in millimetres. */
+export interface OwnForm {
+  id: number;
+  name: string;
+  width: number;
+  height: number;
+  contours: KeptContour[];
+}
+
+/** What is sent to keep a form: closed contours in millimetres, the first around the others. */
+export type NewForm = Pick<OwnForm, 'name' | 'contours'>;
+
 /** A picture of the demo, ready to start a job from. */
 export interface Sample {
   id: string;
@@ -104,6 +122,9 @@ export const routes = {
   samples: '/api/samples',
   sampleFile: (file: string) => `/api/samples/${encodeURIComponent(file)}`,
   blobs: '/api/blobs',
+  fonts: '/api/fonts',
+  forms: '/api/forms',
+  form: (id: number) => `/api/forms/${id}`,
   blob: (sha256: string) => `/api/blobs/${sha256}`,
   blobPng: (sha256: string) => `/api/blobs/${sha256}/png`,
   scanner: '/api/scanner',

@@ -11,6 +11,7 @@ export type ErrorCode =
   | 'bad-length'
   | 'bad-angle'
   | 'bad-figure'
+  | 'bad-form'
   | 'nothing-left'
   | 'too-much-by-hand'
   | 'bad-document'

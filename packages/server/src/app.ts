@@ -8,10 +8,12 @@ import { type Config, isLocal } from './config';
 import { Database } from './models/database';
 import { notAnswered, notFound, sendProblem } from './problem';
 import { fileRoutes } from './routes/files';
+import { formRoutes } from './routes/forms';
 import { jobRoutes } from './routes/jobs';
 import { scannerRoutes } from './routes/scanner';
 import { askForPasscode, sameHostOnly, securityHeaders } from './security';
 import { BlobStore } from './services/blobs';
+import { FormService } from './services/forms';
 import { HandOffService } from './services/hand-offs';
 import { JobService } from './services/jobs';
 import { SampleService } from './services/samples';
@@ -44,6 +46,7 @@ export async function createApp(
     response.json({ status: 'well', jobs: await jobs.count() });
   });
   app.use('/api', fileRoutes(blobs, samples));
+  app.use(routes.forms, formRoutes(new FormService(database)));
   app.use(routes.scanner, scannerRoutes(new ScannerService(join(config.samples, '../truth'))));
   app.use(routes.jobs, jobRoutes(jobs, new HandOffService(database, blobs), blobs));
   app.use('/api', () => {

@@ -5,8 +5,8 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { type JobDocument, SCHEMA, readPictureHeader } from '@drelk/core';
-import type { JobCard, JobRecord, Sample } from '@drelk/contract';
+import { type JobDocument, SCHEMA, SHIPPED_FONTS, readPictureHeader } from '@drelk/core';
+import type { FontRecord, JobCard, JobRecord, OwnForm, Sample } from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
 import { Job, Step } from './models';
@@ -299,6 +299,61 @@ describe('a job', () => {
       .expect(400);
     expect(Object.keys(body as object).sort()).toEqual(['code', 'hint', 'message']);
     await request(app).get('/api/jobs/not-a-number').expect(400);
+  });
+});
+
+describe('fonts of one’s own', () => {
+  const cabin = readFileSync(join(root, 'node_modules', SHIPPED_FONTS[0].file));
+  it('are looked at, named by themselves, and given back unchanged', async () => {
+    const { body } = await request(app).post('/api/fonts').attach('font', cabin, 'stall.woff').expect(201);
+    const { blob, name } = body as FontRecord;
+    expect(name).toContain('Cabin');
+    const back = await request(app).get(`/api/blobs/${blob}`).buffer().parse(binary).expect(200);
+    expect(cabin.equals(back.body as Buffer)).toBe(true);
+  });
+
+  it.each([
+    ['a picture', () => readFileSync(picture)],
+    ['words', () => Buffer.from('OTTO and more words than a font begins with')],
+    ['the beginning of one', () => cabin.subarray(0, 700)],
+    ['nothing', () => Buffer.alloc(0)],
+  ])('%s is refused with a sentence', async (_what, bytes) => {
+    const { body } = await request(app).post('/api/fonts').attach('font', bytes(), 'wings.ttf').expect(422);
+    expect(body).toMatchObject({ code: 'bad-font', message: '“wings.ttf” cannot be read as a font.' });
+  });
+
+  it('are fonts: what else a form holds is refused', async () => {
+    await request(app).post('/api/fonts').expect(400);
+    await request(app).post('/api/fonts').attach('picture', picture).expect(400);
+  });
+});
+
+describe('forms of one’s own', () => {
+  const contours = [{ closed: true, kinds: 'lll', places: [0, 0, 0, 30, 40, 30, 0, 0] }];
+  const forms = async () => (await request(app).get('/api/forms').expect(200)).body as OwnForm[];
+
+  it('are kept with their size, listed by name, and taken away', async () => {
+    expect(await forms()).toEqual([]);
+    const add = async (name: string) =>
+      (await request(app).post('/api/forms').send({ name, contours }).expect(201)).body as OwnForm;
+    const wing = await add('Wing');
+    await add('Leaf');
+    expect(wing).toMatchObject({ name: 'Wing', width: 40, height: 30, contours });
+    expect((await forms()).map(({ name }) => name)).toEqual(['Leaf', 'Wing']);
+    await request(app).delete(`/api/forms/${wing.id}`).expect(204);
+    await request(app).delete(`/api/forms/${wing.id}`).expect(404);
+    expect((await forms()).map(({ name }) => name)).toEqual(['Leaf']);
+  });
+
+  it.each([
+    ['no contour', { name: 'Wing', contours: [] }, 400],
+    ['no name', { name: ' ', contours }, 400],
+    ['an open contour', { name: 'Wing', contours: [{ ...contours[0], closed: false }] }, 400],
+    ['no room', { name: 'Wing', contours: [{ closed: true, kinds: 'll', places: [0, 0, 9, 0, 0, 0] }] }, 422],
+  ])('of %s are refused, and nothing is kept', async (_what, form, status) => {
+    const { body } = await request(app).post('/api/forms').send(form).expect(status);
+    expect(body).toMatchObject({ message: expect.any(String) as string, hint: expect.any(String) as string });
+    expect(await forms()).toEqual([]);
   });
 });
 

@@ -10,6 +10,7 @@ import { JobStore } from '../src/app/job/job-store';
 import { HandEdits } from '../src/app/job/hand-edits';
 import { PathHand } from '../src/app/job/path-hand';
 import { PathShaping } from '../src/app/job/path-shaping';
+import { PieceArranging } from '../src/app/job/piece-arranging';
 import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
@@ -84,7 +85,14 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
       tolerance: 1 / 3,
     },
     piece: {
-      items: [{ id: 1, box: { left: 0, top: 0, right: 50, bottom: 40 }, task: 'cut-through' }],
+      items: [
+        {
+          id: 1,
+          box: { left: 0, top: 0, right: 50, bottom: 40 },
+          map: [0.5, 0, 0, 0.5, 0, 0],
+          task: 'cut-through',
+        },
+      ],
       tasks: [],
     },
     artwork: { width: 50, height: 40 },
@@ -119,7 +127,10 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
   TestBed.configureTestingModule({
     providers: [
       JOB_STATE,
-      { provide: ApiService, useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), ...api } },
+      {
+        provide: ApiService,
+        useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), forms: () => of([]), ...api },
+      },
       {
         provide: Workbench,
         useFactory: (store: JobStore, bench: BenchState) => ({
@@ -148,6 +159,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       PathHand,
       PathShaping,
       PieceHand,
+      PieceArranging,
     ],
   });
   const store = TestBed.inject(JobStore);

@@ -34,4 +34,5 @@ export const pieceTools: ItemTools = {
   grow: (contours, by, corners) => grown(contours, by, corners, 0.01, quietContext),
   fromSource: ([x, y]) => ({ x, y }),
   contourAt: () => undefined,
+  picked: () => new Map(),
 };

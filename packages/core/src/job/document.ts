@@ -47,7 +47,7 @@ export interface LineDocument {
 }
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 7;
+export const SCHEMA = 8;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {
@@ -86,6 +86,7 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source' | 'vector'> = {
     edge: 'width',
     length: null,
     items: { 1: ARTWORK_ITEM },
+    fonts: {},
     turn: 0,
     mirrored: false,
     sheet: null,

@@ -1,6 +1,15 @@
 import type { Context } from '../context';
-import { contourAt, inverted, mapPoint, pickPath } from '../geometry';
-import { grown } from '../line';
+import {
+  FOUND_HOLE,
+  composed,
+  contourAt,
+  inverted,
+  mapPoint,
+  originAt,
+  pickPath,
+  scaledAndMoved,
+} from '../geometry';
+import { anchorOf, foundAgain, grown } from '../line';
 import { type ItemSettings, type ItemTools, type Piece, hangsOn, makePiece } from '../piece';
 import type { Fonts } from '../text';
 import type { JobDocument } from './document';
@@ -48,12 +57,24 @@ export function runPiece(
   };
   const back = inverted(artwork.toSource);
   const reduction = artwork.traced?.reduction ?? 1;
+  const toSource = composed(scaledAndMoved(reduction, reduction, 0, 0), artwork.toSource);
   const fromSource = ([x, y]: readonly [number, number]) =>
     mapPoint(back, { x: x / reduction, y: y / reduction });
   const tools: ItemTools = {
     fonts,
     grow: (contours, distance, corners) => grown(contours, distance, corners, WITHIN, context),
     fromSource,
+    picked(tasks) {
+      const { paths } = artwork;
+      const there = Array.from(paths.ids, (_, k) =>
+        anchorOf(originAt(paths, k), (paths.flags[k] & FOUND_HOLE) !== 0, toSource),
+      );
+      const found = foundAgain(
+        tasks.map(({ from }) => from),
+        there,
+      );
+      return new Map(tasks.flatMap(({ task }, n) => (found[n] < 0 ? [] : [[paths.ids[found[n]], task]])));
+    },
     contourAt(at) {
       const id = pickPath(artwork.paths, fromSource(at), NEAR);
       return id === undefined ? undefined : contourAt(artwork.paths, artwork.paths.ids.indexOf(id));

@@ -1,5 +1,7 @@
 import { quietContext } from '../context';
 import { FORMAT_IDS } from '../format';
+import { tracedAnchor } from '../line';
+import { ARTWORK_ITEM } from '../piece';
 import { coloured, drawn } from '../testing/pictures';
 import { type JobDocument, newJob } from './document';
 import { newMemory } from './memory';
@@ -40,6 +42,26 @@ describe('runJob', () => {
     const { piece } = run({ ...job, piece: { ...job.piece, by, edge, length } });
     expect(piece.frame.right).toBeCloseTo(width, 6);
     expect(piece.scale.source).toBe('length');
+  });
+
+  it('does along single contours what the hand said, in another trace too', () => {
+    const { artwork } = run(job);
+    const from = tracedAnchor(artwork.paths, 1, artwork.toSource);
+    const items = { 1: { ...ARTWORK_ITEM, picked: [{ from, task: 'score' as const }] } };
+    for (const smoothness of [0.8, 2.5]) {
+      const { piece } = run({ ...job, line: { ...job.line, smoothness }, piece: { ...job.piece, items } });
+      expect(piece.paths.map(({ task, shape }) => [task, shape.holes.length])).toEqual([
+        ['cut-through', 0],
+        ['score', 0],
+      ]);
+    }
+    // Of another parity, it is another contour.
+    const other = {
+      1: { ...ARTWORK_ITEM, picked: [{ from: { ...from, hole: false }, task: 'score' as const }] },
+    };
+    expect(
+      run({ ...job, piece: { ...job.piece, items: other } }).piece.paths.map(({ task }) => task),
+    ).toEqual(['cut-through']);
   });
 
   it('tells what has arrived before the rest is there: the picture, then its ink, which are those of the result', () => {

@@ -21,6 +21,7 @@ const older = [
   'schema-4',
   'schema-5',
   'schema-6',
+  'schema-7',
 ];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
@@ -34,7 +35,7 @@ describe('a document of an older schema', () => {
     const document = upgraded(stored(name)) as JobDocument;
     expect(document.schema).toBe(SCHEMA);
     const open = (key: string) =>
-      !/^\.(ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten))/.test(key);
+      !/^\.(ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten)|piece\.(items\.[^1]|sheet))/.test(key);
     const asked = keysOf(newJob(document.source)).filter(open);
     expect(keysOf(document).filter(open).sort()).toEqual(asked.sort());
   });
@@ -65,6 +66,19 @@ describe('a document of an older schema', () => {
     const { piece } = upgraded(stored('schema-6')) as JobDocument;
     expect(piece).toMatchObject({ by: 'picture', edge: 'height', length: 139.7, sheet: null });
     expect(Object.values(piece.items)).toEqual([ARTWORK_ITEM]);
+  });
+
+  it('has what lay on its piece, held by no tabs, free to be moved, and without what was not known then', () => {
+    const before = stored('schema-7') as unknown as JobDocument;
+    const { piece } = upgraded(before) as JobDocument;
+    expect(Object.keys(piece.items)).toEqual(Object.keys(before.piece.items));
+    for (const [id, item] of Object.entries(piece.items)) {
+      expect(item).toMatchObject({ ...before.piece.items[Number(id)], locked: false, tabs: null });
+      if (item.kind === 'board') expect(item.own).toEqual([]);
+      if (item.kind === 'outline') expect([item.ring, item.base]).toEqual([null, null]);
+      if (item.kind === 'artwork') expect(item.picked).toEqual([]);
+    }
+    expect(piece.fonts).toEqual({});
   });
 
   it('keeps strokes of the hand in their order, under ids', () => {

@@ -16,6 +16,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   4: rulingsLeft,
   5: noHand,
   6: artworkAlone,
+  7: heldByNothing,
 };
 
 /**
@@ -74,6 +75,21 @@ function noHand(document: Plain): Plain {
 /** Schema 6 knew of nothing on a piece but its artwork. */
 function artworkAlone(document: Plain): Plain {
   return { ...document, piece: { ...DEFAULTS.piece, ...plain(document['piece']) } };
+}
+
+/** Schema 7 knew neither tabs nor locks, no tasks of single contours, no rings, no bases, no forms and no fonts of one's own. */
+function heldByNothing(document: Plain): Plain {
+  const piece = plain(document['piece']);
+  const more: Record<string, Plain> = {
+    artwork: { picked: [] },
+    board: { own: [] },
+    outline: { ring: null, base: null },
+  };
+  const items = Object.entries(plain(piece['items'])).map(([id, value]) => {
+    const item = plain(value);
+    return [id, { ...item, locked: false, tabs: null, ...more[String(item['kind'])] }];
+  });
+  return { ...document, piece: { ...piece, items: Object.fromEntries(items), fonts: {} } };
 }
 
 /**

@@ -27,7 +27,7 @@ export interface Bridge {
 
 /** How closely rims are followed, as a share of a bridge's width, and how far apart places on them are looked at. */
 const FLAT = 0.05;
-const STEP = 0.8;
+const STEP = 1.2;
 /** Most places looked at on one rim. */
 const MOST_PLACES = 240;
 /** A strip reaches beyond both rims by this share of its width. */
@@ -36,6 +36,8 @@ const BEYOND = 0.5;
 const MOST_TURN = 0.7;
 /** An island longer around than so many widths has two bridges where nobody said how many. */
 const LARGE = 16;
+/** A ray beside another one is followed at first so many times as far. */
+const LIKELY = 1.3;
 /** A place that the hand gave counts for islands so near to it, in widths, besides those it lies in. */
 const NEAR = 12;
 
@@ -90,12 +92,14 @@ class Chords {
   private readonly ends: Float64Array;
   private readonly rim: Uint32Array;
   private readonly reach: number;
+  /** How far the next ray is followed at first. */
+  private likely: number;
 
   constructor(rims: readonly Rim[]) {
     const count = rims.reduce((sum, { points }) => sum + points.length / 2, 0);
     this.ends = new Float64Array(4 * count);
     this.rim = new Uint32Array(count);
-    this.index = new Flatbush(count);
+    this.index = new Flatbush(count, 8);
     let at = 0;
     rims.forEach(({ points }, k) => {
       for (let i = 0; i < points.length; i += 2, at++) {
@@ -109,6 +113,7 @@ class Chords {
     this.index.finish();
     const { left, top, right, bottom } = boxOfPoints(rims[0].points);
     this.reach = Math.hypot(right - left, bottom - top);
+    this.likely = this.reach / 256;
   }
 
   /** The nearest chord of another rim that a ray from a place meets; a ray that comes back to its own rim first meets none. */
@@ -117,16 +122,24 @@ class Chords {
     { x: dx, y: dy }: Point,
     own: number,
   ): { rim: number; to: Point; far: number } | undefined {
-    // In growing reaches, so that near ones are found without looking at all.
-    for (let reach = this.reach / 256; reach < 2 * this.reach; reach *= 2.5) {
+    // In growing reaches, so that near ones are found without looking at all; the first is that of the ray before, beside this one.
+    for (let reach = this.likely; reach < 2 * this.reach; reach *= 2.5) {
       const [ex, ey] = [x + dx * reach, y + dy * reach];
-      let best: { rim: number; to: Point; far: number } | undefined;
-      for (const k of this.index.search(Math.min(x, ex), Math.min(y, ey), Math.max(x, ex), Math.max(y, ey))) {
+      let nearest = reach;
+      let met = -1;
+      // Nothing is taken into a list: what is met is all that is wanted.
+      const look = (k: number): boolean => {
         const far = this.meets(k, x, y, dx, dy);
-        if (far > 1e-9 * this.reach && far <= reach && (!best || far < best.far))
-          best = { rim: this.rim[k], to: { x: x + dx * far, y: y + dy * far }, far };
-      }
-      if (best) return best.rim === own ? undefined : best;
+        if (far > 1e-9 * this.reach && far <= nearest) [nearest, met] = [far, k];
+        return false;
+      };
+      this.index.search(Math.min(x, ex), Math.min(y, ey), Math.max(x, ex), Math.max(y, ey), look);
+      if (met < 0) continue;
+      this.likely = Math.max(LIKELY * nearest, this.reach / 1024);
+      const rim = this.rim[met];
+      return rim === own
+        ? undefined
+        : { rim, to: { x: x + dx * nearest, y: y + dy * nearest }, far: nearest };
     }
     return undefined;
   }

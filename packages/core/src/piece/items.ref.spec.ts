@@ -2,6 +2,9 @@ import fc from 'fast-check';
 import {
   type Box,
   type Contour,
+  IDENTITY,
+  affineBack,
+  affinePoint,
   boxHeight,
   boxOf,
   boxWidth,
@@ -10,11 +13,13 @@ import {
   contoursOf,
   eachSegment,
   findCrossings,
+  keptContour,
   nodeCount,
   packPaths,
   signedArea,
 } from '../geometry';
-import { PIECE, RING, TOOLS, board, border, holes, outline, pieceOf, text } from '../testing/pieces';
+import { leaf } from '../testing/curves';
+import { PIECE, RING, TOOLS, board, border, holes, marks, outline, pieceOf, text } from '../testing/pieces';
 import { checkItem } from './check-item';
 import { makePiece } from './piece';
 import { inTurn } from './place';
@@ -29,6 +34,9 @@ import {
 import { layOut } from './sheet';
 
 const INCH = 25.4;
+/** A form of one's own, in a size of its own: a leaf with a hole. */
+const LEAF = leaf;
+const INSIDE = circleContour(middleOf(leaf), 4, true);
 const boxOfItem = (items: Record<number, ItemSettings>, id: number, more = {}): Box => {
   const item = pieceOf(items, more).items.find((one) => one.id === id);
   if (!item?.box) throw new Error(`nothing of ${id}: ${item?.problem?.message ?? ''}`);
@@ -38,6 +46,10 @@ const contoursOfItem = (items: Record<number, ItemSettings>, id: number): Contou
   contoursOf((pieceOf(items).items.find((one) => one.id === id)?.paths ?? []).map(({ shape }) => shape));
 const problemOf = (items: Record<number, ItemSettings>, id: number) =>
   pieceOf(items).items.find((one) => one.id === id)?.problem?.message;
+function middleOf(contour: Contour) {
+  const { left, top, right, bottom } = boxOf([contour]) as Box;
+  return { x: (left + right) / 2, y: (top + bottom) / 2 };
+}
 const size = (box: Box) => [boxWidth(box), boxHeight(box)];
 
 describe('boards', () => {
@@ -50,7 +62,8 @@ describe('boards', () => {
           : form === 'arch'
             ? { width: 50, height: 70 }
             : { width: 90, height: 60 };
-      const item = board({ form, ...own });
+      const kept = form === 'own' ? [keptContour(LEAF, IDENTITY), keptContour(INSIDE, IDENTITY)] : [];
+      const item = board({ form, ...own, own: kept });
       const box = boxOfItem({ 1: item }, 1);
       const contours = contoursOfItem({ 1: item }, 1);
       // A hexagon's width follows from its flats: 2 / sqrt 3 times as wide as it is high.
@@ -256,6 +269,91 @@ describe('an outline', () => {
   });
 });
 
+describe('what is added to an outline', () => {
+  const items = (more: object) => ({
+    1: board({ form: 'disc', width: 40, height: 40 }),
+    2: outline([1], { distance: 2, ...more }),
+  });
+  const around = (more: object) => contoursOfItem(items(more), 2);
+
+  it.each([0, 90, 215])(
+    'a ring at %d degrees is one part with it, its hole as wide as was asked for, just beyond the rim',
+    (at) => {
+      const ring = { hole: 5, wall: 2, at };
+      const contours = around({ ring });
+      const disc = boxOfItem(items({ ring }), 1);
+      expect(contours).toHaveLength(2);
+      const [outer, hole] = contours;
+      expect(signedArea(hole)).toBeCloseTo(-Math.PI * 2.5 ** 2, 3);
+      const { x, y } = middleOf(hole);
+      const angle = (at * Math.PI) / 180;
+      // The rim is a circle of 22 mm about the disc's middle; the hole's middle lies half of the hole beyond.
+      expect([x - disc.left - 20, y - disc.top - 20]).toEqual([
+        expect.closeTo(24.5 * Math.sin(angle), 1),
+        expect.closeTo(-24.5 * Math.cos(angle), 1),
+      ]);
+      expect(findCrossings([outer, hole], 0.01)).toEqual([]);
+    },
+  );
+
+  it('a base is a bar along the bottom and two feet under it, one part with the rest', () => {
+    const contours = around({ base: { height: 3, width: 4, length: 25 } });
+    expect(contours).toHaveLength(1);
+    const { left, right, top, bottom } = boxOf(contours) as Box;
+    expect([left, top, right, bottom].map((at) => Math.round(100 * at) / 100)).toEqual([0, 0, 44, 69]);
+    // Below the outline there is nothing but the feet: two of 4 by 25.
+    const whole = signedArea(contours[0]);
+    const [without] = around({ base: { height: 3, width: 4, length: 0.001 } });
+    expect(whole - signedArea(without)).toBeCloseTo(2 * 4 * 25, 0);
+  });
+
+  it('both, and gaps closed besides', () => {
+    const contours = around({
+      bridges: 1,
+      ring: { hole: 3, wall: 2, at: 0 },
+      base: { height: 3, width: 4, length: 9 },
+    });
+    expect(contours).toHaveLength(2);
+    expect(findCrossings(contours, 0.01)).toEqual([]);
+  });
+});
+
+describe('registration marks', () => {
+  const items = (more: object) => ({ 1: board(), 2: marks([1], more) });
+  it.each([
+    ['cross', 'score', 2],
+    ['square', 'cut-through', 1],
+    ['triangle', 'cut-through', 1],
+  ] as const)(
+    'a %s is as large as was asked for, lies outside, and its task is to %s',
+    (form, task, paths) => {
+      const made = pieceOf(items({ form, count: 4 })).items.find(({ id }) => id === 2);
+      expect(made?.paths).toHaveLength(4 * paths);
+      expect(new Set(made?.paths.map((one) => one.task))).toEqual(new Set([task]));
+      // Six across, three from the board's edges on every side.
+      expect(size(made?.box as Box)).toEqual([expect.closeTo(118, 9), expect.closeTo(78, 9)]);
+      for (const { shape } of made?.paths ?? []) {
+        const { left, top, right, bottom } = boxOf([shape.outer]) as Box;
+        expect(right <= 6.01 || left >= 111.99).toBe(true);
+        expect(bottom <= 6.01 || top >= 71.99).toBe(true);
+      }
+    },
+  );
+
+  it('of three none is at the upper right, so that a sheet laid the wrong way is seen', () => {
+    const made = pieceOf(items({ form: 'square' })).items.find(({ id }) => id === 2);
+    const places = made?.paths.map(({ shape }) => middleOf(shape.outer)) ?? [];
+    expect(places.map(({ x, y }) => [x > 60, y > 40])).toEqual([
+      [false, true],
+      [true, true],
+      [false, false],
+    ]);
+  });
+
+  it('around nothing there are none, and it is said', () =>
+    expect(problemOf({ 2: marks([3]), 3: text(null, ' ') }, 2)).toContain('lies around'));
+});
+
 describe('a frame', () => {
   it('lies at its distance around the boxes of others, is a line, and is cut', () => {
     const frame: ItemSettings = {
@@ -291,6 +389,21 @@ describe('places', () => {
       expect(below.top).toBeCloseTo(64, 9);
       const corner = boxOfItem(items({ theirs: [1, -1], own: [1, -1], x: -3, y: 3 }), 2);
       expect([corner.right, corner.top]).toEqual([expect.closeTo(width - 3, 9), expect.closeTo(3, 9)]);
+    }
+  });
+
+  it('turned artwork is placed by its own box: a ring stays a ring’s width', () => {
+    const items = (turn: number) => ({
+      1: {
+        ...ARTWORK_ITEM,
+        place: { ...placedOn(2), turn, theirs: [-1, 0] as [-1, 0], own: [-1, 0] as [-1, 0], x: 3 },
+      },
+      2: board(),
+    });
+    for (const turn of [0, 30, 90, -127]) {
+      const box = boxOfItem(items(turn), 1);
+      expect(box.left).toBeCloseTo(3, 6);
+      expect(size(box)).toEqual([expect.closeTo(4, 6), expect.closeTo(4, 6)]);
     }
   });
 
@@ -393,6 +506,25 @@ describe('a stencil', () => {
     const [made] = pieceOf({ 2: words }).items;
     expect(made.held).toMatchObject({ islands: 3, loose: 0 });
     expect(made.paths.every(({ shape }) => shape.holes.length === 0)).toBe(true);
+  });
+
+  it('has bridges in letters where the hand wants them, wherever the text lies', () => {
+    const lying = (places: [number, number][], more: object) => {
+      const words = text(null, 'O');
+      const bridges = { width: 0.3, count: 1, places };
+      const [made] = pieceOf({ 2: { ...words, bridges, place: { ...words.place, ...more } } }).items;
+      const back = affineBack(made.map);
+      if (!back) throw new Error('no map');
+      const [{ from, to }] = made.held?.bridges ?? [];
+      return affinePoint(back, { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
+    };
+    // Capitals of 10 mm on their baseline: their tops lie 10 mm above it, and the letter is centred on x = 0.
+    for (const more of [{}, { turn: 90 }, { x: 40, y: 3 }, { mirrored: true }])
+      for (const y of [-9, -1]) {
+        const middle = lying([[0, y]], more);
+        expect(Math.abs(middle.y - y)).toBeLessThan(1);
+        expect(Math.abs(middle.x)).toBeLessThan(2);
+      }
   });
 });
 

@@ -31,9 +31,10 @@ import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
 import { cornered } from './items/corners';
 import { holeContours } from './items/holes';
+import { markShapes } from './items/marks';
 import { outlineContours } from './items/outline';
-import { boxAround, mappedBox, mappedShape, placeOf } from './place';
-import type { ArtworkItem, BridgeSettings, ItemSettings, TextItem } from './settings';
+import { boxAroundAll, mappedBox, mappedShape, placeOf } from './place';
+import type { ArtworkItem, BridgeSettings, ItemSettings, PickedTask, TextItem } from './settings';
 import { taskOf, taskOfLine } from './tasks';
 
 /** How finely curves are followed to see what lies in what, in millimetres. */
@@ -77,6 +78,8 @@ export interface ItemTools {
   grow: Grow;
   /** A place in source pixels, in the artwork's own unit. */
   fromSource(at: readonly [number, number]): Point;
+  /** What the hand said is done along contours of the artwork, by their ids. */
+  picked(tasks: readonly PickedTask[]): ReadonlyMap<number, Task>;
   /** The artwork's contour near a place in source pixels, in the artwork's own unit. */
   contourAt(at: readonly [number, number]): Contour | undefined;
 }
@@ -90,6 +93,8 @@ export interface ItemGround extends ItemTools {
   /** Takes the artwork's unit to millimetres, and the box by which it is placed. */
   placement: Placement;
   around: Box;
+  /** That box is the artwork's own, and not that of the whole picture. */
+  isArtworks: boolean;
   /** There is no artwork that takes any room. */
   isBare: boolean;
   hasBoard: boolean;
@@ -138,10 +143,10 @@ function made(item: ItemSettings, ground: ItemGround): Made {
         ground,
       );
     }
+    case 'marks':
+      return inPlace(item, markShapes(item, boxOfMany(item.around, 'A mark', ground)), ground);
     case 'frame': {
-      const boxes = item.around.flatMap((id) => ground.made.get(id)?.box ?? []);
-      if (boxes.length === 0) throw nothingAround('A frame');
-      const box = boxAround(boxes);
+      const box = boxOfMany(item.around, 'A frame', ground);
       const middle = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
       const [width, height] = [boxWidth(box), boxHeight(box)].map((length) => length + 2 * item.distance);
       const outer = placeContour(cornered(width, height, item.corners), { scale: 1, ...middle });
@@ -155,6 +160,13 @@ function made(item: ItemSettings, ground: ItemGround): Made {
       return inPlace(item, nestContours(outlineContours(item, contoursOf(areas), ground.grow), FLAT), ground);
     }
   }
+}
+
+/** The box around items; `what` lies around them. */
+function boxOfMany(around: readonly number[], what: string, { made: others }: ItemGround): Box {
+  const boxes = around.flatMap((id) => others.get(id)?.box ?? []);
+  if (boxes.length === 0) throw nothingAround(what);
+  return boxAroundAll(boxes);
 }
 
 /** The box of what an item lies on; undefined for the piece itself. */
@@ -182,34 +194,69 @@ const taskFor = (item: ItemSettings, { pen }: Shape, hasBoard: boolean): Task =>
   pen === undefined ? taskOf(item, hasBoard) : taskOfLine(item, hasBoard);
 
 function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
-  const { artwork, placement, around, isBare, hasBoard } = ground;
+  const { artwork, placement, around, isArtworks, isBare, hasBoard } = ground;
   const scaled: Affine = [placement.scale, 0, 0, placement.scale, 0, 0];
   const frame = mappedBox(around, scaled);
-  const map = placeOf(item.place, (turned) => mappedBox(frame, turned), onOf(item, ground));
+  // Turned by less than a quarter, the artwork's own box is another than that of its frame.
+  const boxAs = (turned: Affine) =>
+    isArtworks && item.place.turn % 90 !== 0
+      ? boxOf(shapesIn(artwork.paths).flatMap(({ shape }) => contoursIn(shape, affineAfter(turned, scaled))))
+      : mappedBox(frame, turned);
+  const map = placeOf(item.place, boxAs, onOf(item, ground));
   const whole = affineAfter(map, scaled);
   const hold = holding(item.bridges, (at) => affinePoint(whole, ground.fromSource(at)));
   const lying = shapesIn(artwork.paths).flatMap(({ shape, contours }) =>
-    hold.shapes(mappedShape(shape, whole)).map((held) => ({ shape: held, contours })),
+    hold.shapes(mappedShape(shape, whole)).map((held, _, all) => ({
+      shape: held,
+      contours,
+      // Holes are known one by one as long as no bridge runs through them.
+      isWhole: all.length === 1 && held.holes.length === shape.holes.length,
+    })),
   );
-  const paths = lying.flatMap(({ shape, contours }): ItemPath[] => {
+  const picked = item.picked.length > 0 ? ground.picked(item.picked) : NONE_PICKED;
+  const paths = lying.flatMap(({ shape, contours, isWhole }): ItemPath[] => {
     const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
-    const task = (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
     const sources = contours.map((k) => artwork.paths.ids[k]);
-    const own = plate ? { plate } : {};
-    if (item.inner === null || item.inner === task || shape.holes.length === 0)
-      return [{ task, shape, sources, ...own }];
-    const { inner } = item;
-    return [
-      { task, shape: { ...shape, holes: [] }, sources: [sources[0]], ...own },
-      ...shape.holes.map((hole, k): ItemPath => ({
-        task: inner,
-        shape: { outer: directed(hole, true), holes: [] },
-        sources: [sources[k + 1]],
-        ...own,
-      })),
-    ];
+    const task =
+      picked.get(sources[0]) ?? (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
+    const tasks = shape.holes.map(
+      (_, k) => (isWhole ? picked.get(sources[k + 1]) : undefined) ?? item.inner ?? task,
+    );
+    return apart({ task, shape, sources, ...(plate ? { plate } : {}) }, tasks);
   });
-  return { paths, box: isBare ? undefined : mappedBox(frame, map), map: whole, ...hold.held() };
+  return { paths, box: isBare ? undefined : boxAs(map), map: whole, ...hold.held() };
+}
+
+const contoursIn = ({ outer, holes }: Shape, map: Affine): Contour[] =>
+  [outer, ...holes].map((contour) => affineContour(contour, map));
+
+const NONE_PICKED: ReadonlyMap<number, Task> = new Map();
+
+/** A path whose holes are worked as is said: those of another task than its own are paths of their own. */
+function apart(path: ItemPath, tasks: readonly Task[]): ItemPath[] {
+  const { shape, sources } = path;
+  if (tasks.every((task) => task === path.task)) return [path];
+  const isOwn = (_: unknown, k: number) => tasks[k] === path.task;
+  const [outer, ...inner] = sources;
+  return [
+    {
+      ...path,
+      shape: { ...shape, holes: shape.holes.filter(isOwn) },
+      sources: [outer, ...inner.filter(isOwn)],
+    },
+    ...shape.holes.flatMap((hole, k): ItemPath[] =>
+      isOwn(hole, k)
+        ? []
+        : [
+            {
+              ...path,
+              task: tasks[k],
+              shape: { outer: directed(hole, true), holes: [] },
+              sources: [inner[k]],
+            },
+          ],
+    ),
+  ];
 }
 
 function textOf(item: TextItem, ground: ItemGround): Made {
@@ -219,7 +266,7 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { along } = item.set;
   if (along.kind !== 'contour') {
     const { glyphs, missing } = setText(item.set, font);
-    const hold = holding(item.bridges);
+    const hold = holding(item.bridges, ([x, y]) => ({ x, y }));
     const shapes = textShapes(font, glyphs).flatMap(hold.shapes);
     const lying = placed(item, shapes, ground);
     return { ...lying, missing, ...heldAt(hold.held(), lying.map) };
@@ -231,19 +278,18 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { scale } = ground.placement;
   const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
   const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
-  const hold = holding(item.bridges);
+  const hold = holding(item.bridges, ([x, y]) => ({ x, y }));
   const shapes = textShapes(font, glyphs).flatMap(hold.shapes);
   return { ...inPlace(item, shapes, ground), missing, ...hold.held() };
 }
 
 /** Bridges shapes one by one, and counts what was held. */
-function holding(wishes: BridgeSettings | null, place?: (at: readonly [number, number]) => Point) {
+function holding(wishes: BridgeSettings | null, place: (at: readonly [number, number]) => Point) {
   const held: HeldIslands = { islands: 0, loose: 0, bridges: [] };
   return {
     shapes: (shape: Shape): Shape[] => {
       if (!wishes || shape.pen !== undefined) return [shape];
-      const places = place ? wishes.places.map(place) : [];
-      const { shapes, bridges } = bridged(shape, { ...wishes, places });
+      const { shapes, bridges } = bridged(shape, { ...wishes, places: wishes.places.map(place) });
       held.islands += shape.holes.length;
       held.loose += shapes.reduce((sum, { holes }) => sum + holes.length, 0);
       held.bridges.push(...bridges);

@@ -16,10 +16,11 @@ import {
 } from '../geometry';
 import type { Artwork } from './artwork';
 import { type ItemPath, type ItemTools, type MadeItem, heldAt, makeItem } from './make-item';
-import { MIRROR, anchorOf, boxAround, inTurn, mappedBox, mappedShape, turnedBy } from './place';
+import { MIRROR, anchorOf, boxAroundAll, inTurn, mappedBox, mappedShape, turnedBy } from './place';
 import { type PieceScale, scaleFor } from './scale';
 import { type PieceSettings, itemsInOrder } from './settings';
 import { layOut } from './sheet';
+import { withTabs } from './tabs';
 
 /** A path of the piece, in millimetres, with the item it belongs to and the ids of its contours where it comes from. */
 export interface PiecePath extends DrawingPath {
@@ -46,6 +47,8 @@ export interface Piece {
   items: MadeItem[];
   /** Paths of all items, and of all copies. */
   paths: PiecePath[];
+  /** Those in which tabs are left, as they would be without. */
+  uncut: PiecePath[];
   /** The box of all paths, undefined when there are none. */
   artwork: Box | undefined;
   scale: PieceScale;
@@ -75,7 +78,8 @@ export function makePiece(
   const box = boxOf(contoursOf(shapesIn(artwork.paths).map(({ shape }) => shape)));
   // A length asked for is met to the last digit: it is that of the paths, which lie within their tolerance of the ink.
   const scale = scaleFor(settings, artwork.frame, box, artwork.known);
-  const around = settings.by === 'artwork' && box ? box : artwork.frame;
+  const isArtworks = settings.by === 'artwork' && box !== undefined;
+  const around = isArtworks ? box : artwork.frame;
   const placement = { scale: scale.millimetresPerPixel, x: 0, y: 0 };
   // Artwork without a path takes no room, unless the whole picture is meant.
   const isBare = box === undefined && settings.by === 'artwork';
@@ -86,7 +90,17 @@ export function makePiece(
     made.set(
       id,
       kept(id, () =>
-        makeItem(id, items[id], { ...tools, items, made, artwork, placement, around, isBare, hasBoard }),
+        makeItem(id, items[id], {
+          ...tools,
+          items,
+          made,
+          artwork,
+          placement,
+          around,
+          isArtworks,
+          isBare,
+          hasBoard,
+        }),
       ),
     );
   const shown = itemsInOrder(items).filter(({ item }) => !item.hidden);
@@ -108,8 +122,7 @@ function laid(
   settings: PieceSettings,
   { placement, around, scale, made }: Ground,
 ): Piece {
-  const whole = everything(items);
-  const frame = whole ?? {
+  const frame = everything(items) ?? {
     left: 0,
     top: 0,
     right: boxWidth(around) * placement.scale,
@@ -124,16 +137,18 @@ function laid(
   const { maps, size, sheet, problem } = onSheet(settings, box, lying);
   const [first] = maps;
   const there = lying.map((item) => movedItem(item, first));
-  const paths = maps.flatMap((map, copy) =>
-    (copy === 0 ? there : lying.map((item) => movedItem(item, map))).flatMap(({ id, paths: own }) =>
-      own.map((path): PiecePath => ({ ...path, item: id })),
-    ),
-  );
+  const onCopies = (all: readonly PiecePath[]): PiecePath[] =>
+    maps.flatMap((map) => all.map((path) => ({ ...path, shape: mappedShape(path.shape, map) })));
+  const whole = lying.flatMap(({ id, paths: own }) => own.map((path) => ({ ...path, item: id })));
+  const cut = whole.flatMap((path) => withTabs(path, settings.items[path.item].tabs));
+  const paths = onCopies(cut);
+  const asTheyWere = new Set(cut);
   return {
     frame: { left: 0, top: 0, right: size.width, bottom: size.height },
     placement: placementOf([...made.values()], placement, around, affineAfter(first, about)),
     items: there,
     paths,
+    uncut: onCopies(whole.filter((path) => !asTheyWere.has(path))),
     artwork: boxOf(contoursOf(paths.map(({ shape }) => shape))),
     scale,
     size: { width: boxWidth(around) * placement.scale, height: boxHeight(around) * placement.scale },
@@ -147,7 +162,7 @@ const shift = (x: number, y: number): Affine => [1, 0, 0, 1, x, y];
 /** The box around all items; of the artwork that of the whole picture where the size is the picture's. */
 function everything(items: readonly MadeItem[]): Box | undefined {
   const boxes = items.flatMap(({ box }) => (box ? [box] : []));
-  return boxes.length > 0 ? boxAround(boxes) : undefined;
+  return boxes.length > 0 ? boxAroundAll(boxes) : undefined;
 }
 
 function onSheet(settings: PieceSettings, box: Box, items: readonly MadeItem[]) {

@@ -71,7 +71,7 @@ export function mappedShape({ outer, holes, pen, ...more }: Shape, map: Affine):
 }
 
 /** The box around boxes, of which there is at least one. */
-export const boxAround = (boxes: readonly Box[]): Box =>
+export const boxAroundAll = (boxes: readonly Box[]): Box =>
   boxes.reduce((all, box) => ({
     left: Math.min(all.left, box.left),
     top: Math.min(all.top, box.top),

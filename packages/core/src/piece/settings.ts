@@ -1,4 +1,5 @@
 import type { Task } from '../format';
+import type { KeptContour } from '../geometry';
 import type { TextSettings } from '../text';
 
 /** -1 for left or top, 0 for the middle, 1 for right or bottom. */
@@ -22,22 +23,47 @@ export interface ItemPlace {
 /** What the machine does along an item's paths: as its kind and what lies around it suggest, or as is said. */
 export type ItemTask = 'auto' | Task;
 
+/** Where a cut is left out, so that a part stays in its sheet: so long, so many around it; 0 for as many as its size asks for. */
+export interface TabSettings {
+  width: number;
+  count: number;
+}
+export const MOST_TABS = 24;
+
 interface ItemBase {
   name: string;
   place: ItemPlace;
   task: ItemTask;
   hidden: boolean;
+  /** It stays where it is. */
+  locked: boolean;
   /** What is larger lies above. */
   layer: number;
+  tabs: TabSettings | null;
 }
 
-/** Strips that keep islands from dropping out: so wide, so many an island (0: by its size), and where the hand put some, x and y in source pixels. */
+/**
+ * Strips that keep islands from dropping out: so wide, so many an island (0: by its size), and where the hand put some, x and y: of
+ * artwork in source pixels, of text in millimetres as it lies by itself.
+ */
 export interface BridgeSettings {
   width: number;
   count: number;
   places: [number, number][];
 }
 export const MOST_BRIDGES = 8;
+
+/** A contour of the artwork along which the hand said what is done: known in any trace by its box, its area, its parity and a place on it. */
+export interface PickedTask {
+  from: {
+    box: [left: number, top: number, right: number, bottom: number];
+    area: number;
+    hole: boolean;
+    at: [x: number, y: number];
+  };
+  task: Task;
+}
+export const MOST_PICKED = 2000;
 
 /** The paths of Line. */
 export interface ArtworkItem extends ItemBase {
@@ -47,6 +73,7 @@ export interface ArtworkItem extends ItemBase {
   /** What is done along its holes, where that is another task; and along plates, by their colours. */
   inner: Task | null;
   plates: Record<string, Task>;
+  picked: PickedTask[];
 }
 
 export const CORNER_FORMS = ['square', 'round', 'scooped', 'chamfered'] as const;
@@ -71,6 +98,7 @@ export const BOARD_FORMS = [
   'banner',
   'fob',
   'ornament',
+  'own',
 ] as const;
 export type BoardForm = (typeof BOARD_FORMS)[number];
 
@@ -82,6 +110,8 @@ export interface BoardItem extends ItemBase {
   width: number;
   height: number;
   corners: Corners4;
+  /** Of an own form its contours, in any size; of others none. */
+  own: KeptContour[];
 }
 
 /** A line inside the edge of another item. */
@@ -129,6 +159,10 @@ export interface OutlineItem extends ItemBase {
   /** Parts farther apart than twice the distance are joined up to this gap; 0 for none. */
   bridges: number;
   holes: 'filled' | 'kept';
+  /** A ring to hang it by: its hole, the wall around that, and where on the outline, in degrees clockwise from the top. */
+  ring: { hole: number; wall: number; at: number } | null;
+  /** A bar along the bottom, so high, and two feet under it, so wide and so long. */
+  base: { height: number; width: number; length: number } | null;
 }
 
 /** A line around other items, along which the rest of the vinyl is lifted off. */
@@ -139,8 +173,23 @@ export interface FrameItem extends ItemBase {
   corners: Corners4;
 }
 
+export const MARK_FORMS = ['cross', 'square', 'triangle'] as const;
+export type MarkForm = (typeof MARK_FORMS)[number];
+
+/** Marks at corners of the box around other items, by which one plate is laid true on another. */
+export interface MarksItem extends ItemBase {
+  kind: 'marks';
+  around: number[];
+  form: MarkForm;
+  size: number;
+  /** From the box to where a mark begins. */
+  distance: number;
+  /** On so many corners: lower left and upper right, the lower two and the upper left, or all. */
+  count: 2 | 3 | 4;
+}
+
 export type ItemSettings =
-  ArtworkItem | BoardItem | BorderItem | TextItem | HolesItem | OutlineItem | FrameItem;
+  ArtworkItem | BoardItem | BorderItem | TextItem | HolesItem | OutlineItem | FrameItem | MarksItem;
 export type ItemKind = ItemSettings['kind'];
 
 /** How many pieces lie on the sheet: so many, or as many as fit. */
@@ -171,6 +220,8 @@ export interface PieceSettings {
   length: number | null;
   /** What lies on the piece, by whole numbers that rise. */
   items: Record<number, ItemSettings>;
+  /** Font files that the user brought along, by the SHA-256 of their bytes. */
+  fonts: Record<string, { name: string }>;
   /** All of it turned, clockwise in degrees, and mirrored, to be read from behind. */
   turn: number;
   mirrored: boolean;
@@ -195,9 +246,12 @@ export const ARTWORK_ITEM: ArtworkItem = {
   place: placedOn(null),
   task: 'auto',
   hidden: false,
+  locked: false,
   layer: 1,
+  tabs: null,
   inner: null,
   plates: {},
+  picked: [],
   bridges: null,
 };
 
@@ -206,6 +260,8 @@ export const SQUARE_CORNERS: Corners4 = { form: 'square', size: 0, on: [true, tr
 /** Most items of a piece, and holes of one. */
 export const MOST_ITEMS = 200;
 export const MOST_HOLES = 200;
+/** Most font files of a job. */
+export const MOST_FONTS = 20;
 
 /** Items with their ids, in the order in which they lie on one another. */
 export const itemsInOrder = (items: Record<number, ItemSettings>): { id: number; item: ItemSettings }[] =>
@@ -230,6 +286,18 @@ export function isArtworkAlone({ items, turn, mirrored, sheet }: PieceSettings):
 /** The items that another one hangs on: what it lies on, and what it is made from. */
 export function hangsOn(item: ItemSettings): number[] {
   if (item.kind === 'border') return [item.around];
-  if (item.kind === 'outline' || item.kind === 'frame') return item.around;
+  if (isAroundMany(item)) return item.around;
   return item.place.on === null ? [] : [item.place.on];
 }
+
+/** Whether an item lies around others, and goes where they go. */
+export const isAroundMany = (item: ItemSettings): item is OutlineItem | FrameItem | MarksItem =>
+  item.kind === 'outline' || item.kind === 'frame' || item.kind === 'marks';
+
+/** Font files of the piece that a text is set in. */
+export const fontsInUse = ({ items, fonts }: PieceSettings): PieceSettings['fonts'] =>
+  Object.fromEntries(
+    Object.entries(fonts).filter(([id]) =>
+      Object.values(items).some((item) => item.kind === 'text' && item.set.font === id),
+    ),
+  );

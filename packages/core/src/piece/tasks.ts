@@ -8,6 +8,7 @@ export function taskOf(item: ItemSettings, hasBoard: boolean): Task {
     case 'board':
     case 'holes':
     case 'frame':
+    case 'marks':
     case 'outline':
       return 'cut-through';
     case 'border':

@@ -9,6 +9,7 @@ import {
   type HolesItem,
   type ItemSettings,
   type ItemTools,
+  type MarksItem,
   type OutlineItem,
   type Piece,
   type PieceSettings,
@@ -44,12 +45,13 @@ export const PIECE: PieceSettings = {
   edge: 'width',
   length: null,
   items: { 1: ARTWORK_ITEM },
+  fonts: {},
   turn: 0,
   mirrored: false,
   sheet: null,
 };
 
-const base = { task: 'auto', hidden: false, layer: 1 } as const;
+const base = { task: 'auto', hidden: false, locked: false, layer: 1, tabs: null } as const;
 
 export const board = (more: Partial<BoardItem> = {}): BoardItem => ({
   ...base,
@@ -60,6 +62,7 @@ export const board = (more: Partial<BoardItem> = {}): BoardItem => ({
   width: 100,
   height: 60,
   corners: SQUARE_CORNERS,
+  own: [],
   ...more,
 });
 
@@ -115,6 +118,21 @@ export const outline = (around: number[], more: Partial<OutlineItem> = {}): Outl
   distance: 2,
   bridges: 0,
   holes: 'filled',
+  ring: null,
+  base: null,
+  ...more,
+});
+
+export const marks = (around: number[], more: Partial<MarksItem> = {}): MarksItem => ({
+  ...base,
+  kind: 'marks',
+  name: 'Marks',
+  place: placedOn(null),
+  around,
+  form: 'cross',
+  size: 6,
+  distance: 3,
+  count: 3,
   ...more,
 });
 
@@ -124,6 +142,7 @@ export const TOOLS: ItemTools = {
   grow: (contours, by, corners) => grown(contours, by, corners, 0.01, quietContext),
   fromSource: ([x, y]) => ({ x, y }),
   contourAt: () => undefined,
+  picked: () => new Map(),
 };
 
 /** A piece with these items besides what is set. */

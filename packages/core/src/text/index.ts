@@ -1,5 +1,6 @@
 export * from './font';
-export * from './open-font';
+export { type FontFile, openFont } from './open-font';
+export * from './read-font-file';
 export * from './stroke-font';
 export * from './shipped';
 export * from './settings';

@@ -34,13 +34,17 @@ export function openFont(create: (bytes: Uint8Array) => unknown, bytes: Uint8Arr
     if (!isFontFile(file)) throw new Error('a collection of fonts');
     return fontOf(file, name);
   } catch {
-    throw new DrelkError(
-      'bad-font',
-      `“${name}” cannot be read as a font.`,
-      'Take a TTF, OTF or WOFF file of a single font.',
-    );
+    throw noFont(name);
   }
 }
+
+/** What is said of bytes that are no font. */
+export const noFont = (name: string) =>
+  new DrelkError(
+    'bad-font',
+    `“${name}” cannot be read as a font.`,
+    'Take a TTF, OTF or WOFF file of a single font.',
+  );
 
 const isFontFile = (file: unknown): file is FontFile =>
   typeof file === 'object' && file !== null && 'layout' in file && 'unitsPerEm' in file;

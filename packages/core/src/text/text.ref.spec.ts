@@ -1,5 +1,8 @@
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import fc from 'fast-check';
+import { create } from 'fontkit';
 import { readPathData } from '../format';
 import {
   type Contour,
@@ -13,6 +16,7 @@ import {
   signedArea,
 } from '../geometry';
 import { fontBytes, openBytes, shippedFont } from '../testing/fonts';
+import { MOST_FONT_BYTES, readFontFile } from './read-font-file';
 import { setText } from './set-text';
 import type { TextSettings } from './settings';
 import { SHIPPED_FONTS } from './shipped';
@@ -281,6 +285,51 @@ describe('a font file', () => {
     const bytes = fontBytes(OUTLINES[0]);
     for (const bad of [Buffer.from('no font at all'), Buffer.alloc(0), bytes.subarray(0, 700)])
       expect(() => openBytes(bad, 'wings.ttf')).toThrow('“wings.ttf” cannot be read as a font.');
+  });
+});
+
+describe('a font file that somebody brings along', () => {
+  const read = (bytes: Uint8Array, name = 'wings.ttf') =>
+    readFontFile((given) => create(Buffer.from(given)), bytes, name);
+  const woff = fontBytes(OUTLINES[0]);
+  const { file } = OUTLINES[0];
+  const woff2 = readFileSync(join(root, 'node_modules', `${file}2`));
+
+  it('is known by its own name, packed either way, and its letters are the same', () => {
+    const fonts = [woff, woff2].map((bytes) => read(bytes));
+    expect(fonts.map(({ name }) => name)).toEqual(['Cabin Bold', 'Cabin Bold']);
+    const [one, other] = fonts.map((font) => font.shape('Tea & oar').map(({ id, x }) => [id, x]));
+    expect(one).toEqual(other);
+  });
+
+  it.each([
+    ['words', Buffer.from('no font at all')],
+    ['nothing', Buffer.alloc(0)],
+    ['the beginning of one', woff.subarray(0, 700)],
+    ['a collection of fonts', Buffer.concat([Buffer.from('ttcf'), woff.subarray(4)])],
+    ['a right beginning and then nothing', Buffer.from('OTTO')],
+  ])('that is %s is refused with a sentence', (_what, bytes) =>
+    expect(() => read(bytes)).toThrow('“wings.ttf” cannot be read as a font.'),
+  );
+
+  it('that is too large is refused before it is read', () =>
+    expect(() => read(new Uint8Array(MOST_FONT_BYTES + 1))).toThrow(
+      'larger than fonts are taken here, 24 MB',
+    ));
+
+  it('changed in any one place is refused, or read', () => {
+    fc.assert(
+      fc.property(fc.nat(woff.length - 1), fc.nat(255), (at, value) => {
+        const bytes = Uint8Array.from(woff);
+        bytes[at] = value;
+        try {
+          read(bytes);
+        } catch (error) {
+          expect(error).toMatchObject({ code: 'bad-font' });
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 

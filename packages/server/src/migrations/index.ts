@@ -1,6 +1,7 @@
 import { first } from './001-first';
 import { shelf } from './002-shelf';
+import { forms } from './003-forms';
 import type { Migration } from './migration';
 
 /** Every change of the schema, in order. */
-export const migrations: Migration[] = [first, shelf];
+export const migrations: Migration[] = [first, shelf, forms];

@@ -38,6 +38,17 @@ export class HandOff extends Model<InferAttributes<HandOff>, InferCreationAttrib
   declare createdAt: CreationOptional<Date>;
 }
 
+export class Form extends Model<InferAttributes<Form>, InferCreationAttributes<Form>> {
+  declare id: CreationOptional<number>;
+  declare name: string;
+  /** Millimetres. */
+  declare width: number;
+  declare height: number;
+  /** Kept contours as JSON. */
+  declare contours: string;
+  declare createdAt: CreationOptional<Date>;
+}
+
 /** Binds the models to a database. */
 export function defineModels(sequelize: Sequelize): void {
   // Made anew for each column: Sequelize writes the column's name into them.
@@ -77,5 +88,16 @@ export function defineModels(sequelize: Sequelize): void {
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'hand_offs', updatedAt: false },
+  );
+  Form.init(
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      name: string(),
+      width: { type: DataTypes.DOUBLE, allowNull: false },
+      height: { type: DataTypes.DOUBLE, allowNull: false },
+      contours: text(),
+      createdAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'forms', updatedAt: false },
   );
 }

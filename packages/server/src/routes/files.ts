@@ -1,52 +1,58 @@
-import { type RequestHandler, Router } from 'express';
+import { type Request, type RequestHandler, Router } from 'express';
+import { create } from 'fontkit';
 import Joi from 'joi';
 import multer from 'multer';
-import { checkSource } from '@drelk/core';
+import { MOST_FONT_BYTES, checkSource, readFontFile } from '@drelk/core';
 import { asPng } from '@drelk/decode';
-import { MOST_BYTES, sampleSchema, sha256 } from '@drelk/contract';
+import { type FontRecord, MOST_BYTES, sampleSchema, sha256 } from '@drelk/contract';
 import { Problem, checked, tooLarge } from '../problem';
 import type { BlobStore } from '../services/blobs';
 import type { SampleService } from '../services/samples';
 
 const IMMUTABLE = 'private, max-age=31536000, immutable';
 
-const upload = multer({
-  storage: multer.memoryStorage(),
-  limits: { fileSize: MOST_BYTES, files: 1, fields: 0 },
-}).single('picture');
+/** The one file of a form, of a kind and so large at most; whatever is wrong with the form is the sender's to mend. */
+function oneFile(kind: 'picture' | 'font', most: number): RequestHandler {
+  const upload = multer({
+    storage: multer.memoryStorage(),
+    limits: { fileSize: most, files: 1, fields: 0 },
+  }).single(kind);
+  return (request, response, next) => {
+    void upload(request, response, (error: unknown) => {
+      if (!error && request.file) next();
+      else if (!error) next(badForm(`No ${kind} was sent.`, `Choose a ${kind}.`));
+      else if ((error as { code?: string }).code === 'LIMIT_FILE_SIZE') next(tooLarge(most));
+      else
+        next(
+          badForm(
+            `The upload cannot be read: one ${kind} is taken at a time, and nothing else.`,
+            `Choose the ${kind} again.`,
+          ),
+        );
+    });
+  };
+}
 
-/** The one file of a form; whatever is wrong with the form is the sender's to mend. */
-const onePicture: RequestHandler = (request, response, next) => {
-  void upload(request, response, (error: unknown) => {
-    if (!error) next();
-    else if ((error as { code?: string }).code === 'LIMIT_FILE_SIZE') next(tooLarge(MOST_BYTES));
-    else
-      next(
-        new Problem(400, {
-          code: 'bad-request',
-          message: 'The upload cannot be read: one picture is taken at a time, and nothing else.',
-          hint: 'Choose the picture again.',
-        }),
-      );
-  });
-};
+const badForm = (message: string, hint: string) => new Problem(400, { code: 'bad-request', message, hint });
 
-/** Pictures and vector files taken in and given out again; the demo's. */
+/** The file of a form that `oneFile` has read, and its name: multer reads names as Latin-1, browsers send UTF-8. */
+function fileOf({ file }: Request): { bytes: Buffer; name: string } {
+  if (!file) throw badForm('No file was sent.', 'Choose a file.');
+  return { bytes: file.buffer, name: Buffer.from(file.originalname, 'latin1').toString('utf8') };
+}
+
+/** Pictures, vector files and fonts taken in and given out again; the demo's. */
 export function fileRoutes(blobs: BlobStore, samples: SampleService): Router {
   const router = Router();
-  router.post('/blobs', onePicture, async (request, response) => {
-    const { file } = request;
-    if (!file) {
-      throw new Problem(400, {
-        code: 'bad-request',
-        message: 'No picture was sent.',
-        hint: 'Choose a picture.',
-      });
-    }
-    // multer reads names as Latin-1; browsers send UTF-8.
-    const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
-    checkSource(file.buffer, name);
-    response.status(201).json({ blob: await blobs.put(file.buffer) });
+  router.post('/blobs', oneFile('picture', MOST_BYTES), async (request, response) => {
+    const { bytes, name } = fileOf(request);
+    checkSource(bytes, name);
+    response.status(201).json({ blob: await blobs.put(bytes) });
+  });
+  router.post('/fonts', oneFile('font', MOST_FONT_BYTES), async (request, response) => {
+    const { bytes, name } = fileOf(request);
+    const font = readFontFile((given) => create(Buffer.from(given)), bytes, name);
+    response.status(201).json({ blob: await blobs.put(bytes), name: font.name } satisfies FontRecord);
   });
   router.get('/blobs/:blob', async (request, response) => {
     const { blob } = checked<{ blob: string }>(Joi.object({ blob: sha256.required() }), request.params);

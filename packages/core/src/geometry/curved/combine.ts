@@ -46,7 +46,7 @@ export function combineAreas(
   if (b.length > 0) clipper.addClip(paths.slice(a.length));
   const solution: Paths64 = [];
   clipper.execute(CLIPS[how], rule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd, solution);
-  const alike = cornersAt(paths);
+  const alike = new CornersAt(paths);
   return (
     solution
       .filter((path) => path.length > 2)
@@ -71,16 +71,27 @@ function pathsOf({ x, y, first }: FinePolygons): Paths64 {
   );
 }
 
-const keyOf = ({ x, y }: { x: number; y: number }) => `${x} ${y}`;
-
 /** Corners by their place: contours that run along one another share some. */
-function cornersAt(paths: Paths64): Map<string, number[]> {
-  const found = new Map<string, number[]>();
-  for (const path of paths)
-    for (const point of path)
-      found.set(keyOf(point), [...(found.get(keyOf(point)) ?? []), (point.z ?? 1) - 1]);
-  return found;
+class CornersAt {
+  private readonly found = new Map<number, Point64[]>();
+
+  constructor(paths: Paths64) {
+    for (const path of paths)
+      for (const point of path) {
+        const there = this.found.get(keyOf(point));
+        if (there) there.push(point);
+        else this.found.set(keyOf(point), [point]);
+      }
+  }
+
+  at(point: Point64): number[] {
+    const near = this.found.get(keyOf(point)) ?? [];
+    return near.filter(({ x, y }) => x === point.x && y === point.y).map(({ z }) => (z ?? 1) - 1);
+  }
 }
+
+/** A number for a place; very few places share one. */
+const keyOf = ({ x, y }: Point64): number => x * 134_217_689 + y;
 
 /** The chord between two corners that follow one another. */
 function chordOf(fine: FinePolygons, from: Point64, to: Point64): number {
@@ -107,7 +118,7 @@ function traced(
   fine: FinePolygons,
   path: readonly Point64[],
   crossings: readonly Crossing[],
-  alike: ReadonlyMap<string, number[]>,
+  alike: CornersAt,
 ): Contour {
   const corners = path.map((point) => cornerOf(fine, point, crossings, alike));
   const edges: Edge[] = [];
@@ -127,11 +138,11 @@ function cornerOf(
   fine: FinePolygons,
   point: Point64,
   crossings: readonly Crossing[],
-  alike: ReadonlyMap<string, number[]>,
+  alike: CornersAt,
 ): Corner {
   const at = { x: point.x / PARTS, y: point.y / PARTS };
   const on = new Map<number, number>();
-  for (const corner of alike.get(keyOf(point)) ?? []) {
+  for (const corner of alike.at(point)) {
     on.set(corner, 0);
     on.set(cornerBefore(fine, corner), 1);
   }

@@ -6,11 +6,12 @@ import {
   type PathOwner,
   type PathSet,
   contourAt,
+  keptContour,
   localScale,
   mapContour,
 } from '../../geometry';
 import type { Anchor } from './anchor';
-import { type Hand, type HandContour, type HandEdit, keptContour } from './hand';
+import type { Hand, HandContour, HandEdit } from './hand';
 import { tracedAnchor } from './replay';
 
 /** Paths that the hand works on: where they lie in the source, and the colours of their plates by number. */

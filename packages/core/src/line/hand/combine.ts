@@ -5,11 +5,12 @@ import {
   type PathSet,
   combineAreas,
   contourAt,
+  keptContour,
   localScale,
   signedArea,
 } from '../../geometry';
 import { type HandGround, type HandPart, anchorsOf, nextId, partsOf, takenFrom } from './acts';
-import { type Hand, keptContour } from './hand';
+import type { Hand } from './hand';
 
 /** Contours of a set by the shapes they are of. */
 export function shapesOf(paths: PathSet, numbers: readonly number[]): Contour[][] {

@@ -5,6 +5,9 @@ import {
   type Shape,
   circleContour,
   composed,
+  contourOf,
+  isWhole,
+  keptContour,
   originAt,
   packPaths,
   scaledAndMoved,
@@ -26,7 +29,7 @@ import {
 } from './acts';
 import { foundAgain } from './anchor';
 import { combinedShapes, shapesOf, standFor } from './combine';
-import { type Hand, coloursWith, contourOf, isWhole, keptContour } from './hand';
+import { type Hand, coloursWith } from './hand';
 import { turnToParallel } from './arrange';
 import { pickBy, pickCrossed, pickInBox, pickInLoop, pickLike, pickSame, pickSmaller } from './picks';
 import { replayHand, tracedAnchor } from './replay';

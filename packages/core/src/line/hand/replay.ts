@@ -9,6 +9,7 @@ import {
   type Shape,
   boxOf,
   contourAt,
+  contourOf,
   directed,
   findCrossings,
   inverted,
@@ -18,7 +19,7 @@ import {
   originAt,
 } from '../../geometry';
 import { type Anchor, anchorOf, foundAgain, overlapOf } from './anchor';
-import { type Hand, type HandContour, contourOf, editsInOrder } from './hand';
+import { type Hand, type HandContour, editsInOrder } from './hand';
 
 /** Paths after the hand: whose each contour is, shape after shape, and the edits that wait. */
 export interface HandResult {

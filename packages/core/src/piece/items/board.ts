@@ -1,11 +1,19 @@
 import { DrelkError } from '../../error';
 import {
+  type Affine,
   type Contour,
   type Point,
   type Segment,
   type Shape,
+  affineAfter,
+  affineContour,
+  affinePoint,
+  boxHeight,
+  boxOf,
+  boxWidth,
   circleContour,
   combineAreas,
+  contourOf,
   formContour,
   nestContours,
 } from '../../geometry';
@@ -105,6 +113,17 @@ const FORMS: Record<BoardForm, MakeForm> = {
     const top = middle.y - disc / 2;
     const [outer] = combineAreas('unite', [circle(0, middle.y, disc), circle(0, top, 2 * ring)]);
     return { outer, holes: [circle(0, top, ring)] };
+  },
+  own: ({ own, width, height }) => {
+    const contours = own.map(contourOf);
+    const box = boxOf(contours);
+    if (!box)
+      throw new DrelkError('bad-figure', 'This form has no outline.', 'Choose another form for the board.');
+    const map: Affine = [width / boxWidth(box), 0, 0, height / boxHeight(box), 0, 0];
+    const middle = affinePoint(map, { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 });
+    const about = affineAfter([1, 0, 0, 1, -middle.x, -middle.y], map);
+    const [outer, ...holes] = contours.map((contour) => affineContour(contour, about));
+    return { outer, holes };
   },
 };
 

@@ -1,4 +1,4 @@
-import { COLOURS } from './colours';
+import { COLOURS, lookOf } from './colours';
 import type { PathStyle } from './layout';
 import type { DrawnNodes, DrawnPaths } from './drawn-paths';
 
@@ -20,35 +20,60 @@ export type DrawingContext = Pick<
   | 'restore'
   | 'save'
   | 'scale'
+  | 'setLineDash'
   | 'stroke'
   | 'strokeRect'
   | 'strokeStyle'
   | 'translate'
 >;
 
-/** Draws paths in picture coordinates; `pixel` is a screen pixel in them. */
+/** Draws paths in picture coordinates; `pixel` is a screen pixel in them. Where colours stand for tasks, lines have their looks. */
 export function drawPaths(
   context: DrawingContext,
   paths: DrawnPaths,
   style: PathStyle,
   pixel: number,
-  nodes?: DrawnNodes,
+  { nodes, byTask = false }: { nodes?: DrawnNodes; byTask?: boolean } = {},
 ): void {
   if (style === 'filled') {
-    for (const { colour, path } of paths.plates) {
+    for (const { colour, path } of [...paths.grounds, ...paths.plates]) {
       context.fillStyle = colour;
       context.fill(path, 'evenodd');
     }
     const { all, lines } = paths;
+    if (byTask) {
+      drawTaskLines(context, lines, pixel);
+      return;
+    }
     fillPaths(context, { all: paths.plates.length > 0 ? undefined : all, lines }, COLOURS.fill);
     return;
   }
   context.lineJoin = 'round';
   context.lineWidth = 1.6 * pixel;
-  context.strokeStyle = COLOURS.cut;
-  context.stroke(paths.all);
-  for (const { path } of paths.lines) context.stroke(path);
+  if (byTask) drawTaskLines(context, [...paths.plates, ...paths.lines], pixel);
+  else {
+    context.strokeStyle = COLOURS.cut;
+    context.stroke(paths.all);
+    for (const { path } of paths.lines) context.stroke(path);
+  }
   if (nodes) drawNodes(context, nodes, pixel);
+}
+
+/** Lines by what is done along them: each task in its hue and its pattern. */
+function drawTaskLines(
+  context: DrawingContext,
+  lines: readonly { colour: string | undefined; path: Path2D }[],
+  pixel: number,
+): void {
+  context.lineWidth = 1.8 * pixel;
+  context.lineCap = 'butt';
+  for (const { colour, path } of lines) {
+    const { stroke, pattern } = lookOf(colour);
+    context.strokeStyle = stroke;
+    context.setLineDash(pattern.map((length) => length * pixel));
+    context.stroke(path);
+  }
+  context.setLineDash([]);
 }
 
 /** Areas filled, and lines drawn as wide as the strokes they stand for. */

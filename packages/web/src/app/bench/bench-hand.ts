@@ -17,6 +17,8 @@ export class BenchHand {
   readonly pointer = signal<Place | undefined>(undefined);
   /** With Space held down, and with the middle button, the hand pulls the view and not the tool. */
   isSpaceDown = false;
+  /** Since it came down last, the hand has pulled something: what follows is no click. */
+  hasCarried = false;
   /** A finger rests on the bench: the loupe follows it until it is lifted. */
   readonly rests = signal(false);
 
@@ -41,11 +43,15 @@ export class BenchHand {
   follow(scene: BenchScene): void {
     scene.stage.on('pointerdown', ({ evt }) => {
       this.tools.hold(evt);
+      this.hasCarried = false;
+      const at = this.place(scene);
+      const isPlain = evt.button === 0 && !this.isSpaceDown && !evt.shiftKey && this.fingers.count === 0;
+      // Or else the view would be pulled along.
+      if (at && isPlain && this.tools.borrow(at)) scene.stage.draggable(false);
       if (evt.pointerType === 'touch') {
         this.touch(scene, evt);
         return;
       }
-      const at = this.place(scene);
       if (at && this.tools.active()) this.comeDown(evt, at);
     });
     scene.stage.on('pointermove', ({ evt }) => {
@@ -177,6 +183,7 @@ export class BenchHand {
   }
 
   private move(at: Place): void {
+    this.hasCarried = true;
     this.tools.hand.set(at);
     this.tools.active()?.move(at);
   }
@@ -184,6 +191,7 @@ export class BenchHand {
   private lift(at: Place): void {
     this.tools.hand.set(undefined);
     this.tools.active()?.release(at);
+    this.tools.giveBack();
   }
 
   private gripUnder({ x, y }: Place): number {

@@ -1,4 +1,5 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
+import type { Task } from '@drelk/core';
 import type { Ground } from '../engine/messages';
 import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
@@ -30,6 +31,9 @@ export class BenchState {
   );
   readonly layout = computed(() => this.layouts()[this.stage()]);
   readonly highlight = signal<Highlight>('none');
+  /** The task whose contours are lit, and whether that is lit which would fall out of a stencil. */
+  readonly litTask = signal<Task | undefined>(undefined);
+  readonly showsFalling = signal(false);
   /** Ids of the contours that are picked. */
   readonly picked = signal<ReadonlySet<number>>(new Set());
   /** Which of the two layers a blink shows now. */

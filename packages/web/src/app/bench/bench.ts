@@ -9,7 +9,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { pickPath } from '@drelk/core';
+import { contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { Commands } from '../job/commands';
 import { HandEdits } from '../job/hand-edits';
@@ -22,7 +22,7 @@ import { COLOURS } from './colours';
 import { BenchHand } from './bench-hand';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
-import { drawGhosts, drawOverlay } from './draw-overlay';
+import { drawFalling, drawGhosts, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, arriving, placing } from './layout';
@@ -46,6 +46,8 @@ const DOING: Record<string, string> = {
   line: 'Laying curves',
   piece: 'Putting the piece together',
 };
+/** How closely what falls out is followed, in screen pixels. */
+const FLAT = 0.5;
 /** How near a path a click is to mean it, in screen pixels. */
 const PICK_REACH = 6;
 
@@ -129,12 +131,25 @@ export class Bench implements OnDestroy {
   readonly mirrored = computed(() =>
     this.isOfPiece() && this.work.store.shown()?.piece.mirrored ? 'Mirrored: to be read from behind' : '',
   );
+  /** Something lies under the pointer that could be pulled. */
+  readonly canPull = computed(() => {
+    const at = this.tools.hover();
+    return !!at && !this.tools.active() && this.tools.lender()?.has(at) === true;
+  });
+  /** Islands that nothing holds, where they are asked for. */
+  private readonly falling = computed(() => {
+    const set = this.work.shownPaths()?.paths;
+    if (!set || !this.state.showsFalling() || this.state.stage() !== 'piece') return [];
+    return this.pieceHand.falling().map((k) => flatten(contourAt(set, k), FLAT / this.state.eye().scale));
+  });
   private resizing: ResizeObserver | undefined;
   /** What a fact or a click picks out of the paths. */
   private readonly marked = computed(() => {
     const set = this.work.shownPaths()?.paths;
     const ids = set && highlightedIds(set, this.state.highlight());
-    return ids ? [...ids, ...(this.isOfPiece() ? this.pieceHand.idsOfChosen() : this.state.picked())] : [];
+    if (!ids) return [];
+    const own = this.isOfPiece() ? this.pieceHand.idsOfChosen() : this.state.picked();
+    return [...ids, ...own, ...this.pieceHand.idsOfTask()];
   });
 
   constructor() {
@@ -214,9 +229,10 @@ export class Bench implements OnDestroy {
   private pick(scene: BenchScene, more: boolean): void {
     const at = this.hand.place(scene);
     const shown = this.work.shownPaths();
-    if (!at || !shown || this.tools.active() || this.state.layout().opacity.paths === 0) return;
+    const isNone = this.tools.active() || this.hand.hasCarried || this.state.layout().opacity.paths === 0;
+    if (!at || !shown || isNone) return;
     const id = pickPath(shown.paths, at, PICK_REACH / this.state.eye().scale);
-    if (this.isOfPiece()) this.pieceHand.chooseByPath(id);
+    if (this.isOfPiece()) this.pieceHand.chooseByPath(id, more);
     else this.pathHand.pick(id, more);
   }
 
@@ -315,16 +331,23 @@ export class Bench implements OnDestroy {
     };
     const highlight = this.state.highlight();
     const ghosts = frame ? [] : this.edits.ghosts();
+    const falling = frame ? [] : this.falling();
+    const overlay = tool?.overlay();
     scene.mark = (context) => {
       drawGhosts(context, ghosts, pixel);
-      if (painted?.marks) layDown(context, painted.marks, painted);
+      drawFalling(context, falling, pixel);
+      if (painted?.marks) {
+        const { x: right, y: low } = overlay?.carried ?? { x: 0, y: 0 };
+        context.translate(right, low);
+        layDown(context, painted.marks, painted);
+        context.translate(-right, -low);
+      }
       if (highlight !== 'size' || !view) return;
       const { frame, millimetresPerPixel: mm } = view;
       context.lineWidth = 3 * pixel;
       context.strokeStyle = COLOURS.mark;
       context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
     };
-    const overlay = tool?.overlay();
     const lit = this.lighting.mask();
     const crosshair = this.tools.crosshair();
     const ground = this.tools.ground() ?? size;
@@ -344,10 +367,10 @@ export class Bench implements OnDestroy {
     if (!view || width === 0) return;
     const shown = this.work.shownPaths();
     if (!shown) return;
-    const { name, paths, colours } = shown;
+    const { name, paths, colours, byTask } = shown;
     const { style, misfit, opacity } = this.state.layout();
     const isMisfit = misfit && this.rawInk() === view.names.ink;
-    this.painter.hold(name, paths, colours);
+    this.painter.hold({ name, set: paths, colours, byTask });
     const marked = this.marked();
     if (opacity.paths === 0 && marked.length === 0 && !this.state.layout().wipe && !this.state.layout().blink)
       return;

@@ -1,4 +1,4 @@
-import type { Task } from '@drelk/core';
+import { TASKS, type Task } from '@drelk/core';
 
 /** Hues of what is done along paths: told apart by more than their lightness. */
 export const TASK_COLOURS: Record<Task, string> = {
@@ -7,6 +7,15 @@ export const TASK_COLOURS: Record<Task, string> = {
   engrave: '#6f8f6a',
   pocket: '#8c5a2e',
   guide: '#b6ad9c',
+};
+
+/** Patterns of their lines, in screen pixels drawn and left out: told apart without any hue. */
+export const TASK_PATTERNS: Record<Task, readonly number[]> = {
+  'cut-through': [],
+  score: [9, 4],
+  engrave: [3, 3],
+  pocket: [9, 3, 2, 3],
+  guide: [1, 4],
 };
 
 /** What boards are of. */
@@ -23,3 +32,9 @@ export const COLOURS = {
   extra: '#1d86ad',
   mark: '#b8862b',
 };
+
+/** How a line looks that is drawn in the colour of a task; boards are cut out. */
+export function lookOf(colour: string | undefined): { stroke: string; pattern: readonly number[] } {
+  const task = TASKS.find((one) => TASK_COLOURS[one] === colour) ?? 'cut-through';
+  return { stroke: TASK_COLOURS[task], pattern: TASK_PATTERNS[task] };
+}

@@ -5,6 +5,9 @@ import type { Overlay, OverlayLine } from './tools/tool';
 const GRIP = 6;
 /** How dense ink is shown that is about to be there. */
 const FILLED = 0.35;
+/** How far apart lines of a hatch lie, in screen pixels, and how many there are at most. */
+const HATCH = 6;
+const MOST_HATCHES = 400;
 export const GRIP_REACH = 16;
 
 /** Draws what a tool lays over the bench; `pixel` is a screen pixel in picture coordinates. */
@@ -52,6 +55,44 @@ export function drawGhosts(
     context.stroke();
   }
   context.restore();
+}
+
+/** Hatches islands that nothing holds, x and y of each of their corners: told from what stays by more than a hue. */
+export function drawFalling(
+  context: CanvasRenderingContext2D,
+  islands: readonly ArrayLike<number>[],
+  pixel: number,
+): void {
+  for (const points of islands) {
+    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+    context.save();
+    context.beginPath();
+    for (let k = 0; k < points.length; k += 2) {
+      const [x, y] = [points[k], points[k + 1]];
+      context.lineTo(x, y);
+      [left, top] = [Math.min(left, x), Math.min(top, y)];
+      [right, bottom] = [Math.max(right, x), Math.max(bottom, y)];
+    }
+    context.closePath();
+    context.strokeStyle = COLOURS.missed;
+    context.lineWidth = 2 * pixel;
+    context.stroke();
+    context.globalAlpha = FILLED;
+    context.fillStyle = COLOURS.missed;
+    context.fill();
+    context.globalAlpha = 1;
+    context.clip();
+    context.beginPath();
+    const height = bottom - top;
+    const step = Math.max(HATCH * pixel, (right - left + height) / MOST_HATCHES);
+    for (let x = left - height; x < right; x += step) {
+      context.moveTo(x, bottom);
+      context.lineTo(x + height, top);
+    }
+    context.lineWidth = 1.5 * pixel;
+    context.stroke();
+    context.restore();
+  }
 }
 
 function drawOverlayLine(

@@ -8,6 +8,7 @@ import {
   contourAt,
   eachSegment,
 } from '@drelk/core';
+import { GROUND } from '../engine/messages';
 import { COLOURS } from './colours';
 
 /** A set of paths, or what is in view of it, made ready for drawing. */
@@ -16,48 +17,77 @@ export interface DrawnPaths {
   all: Path2D;
   /** Areas by their plate's colour, where the picture was taken apart. */
   plates: { colour: string; path: Path2D }[];
-  /** Single lines, those of one pen's width together. */
-  lines: { pen: number; path: Path2D }[];
+  /** Areas that are only a ground: nothing is done along them. */
+  grounds: { colour: string; path: Path2D }[];
+  /** Single lines, those of one pen's width and one plate's colour together. */
+  lines: { pen: number; colour: string | undefined; path: Path2D }[];
 }
 
 /** Sets of fewer segments are drawn whole; of others, contours with segments longer than so many pixels on the average. */
 const FEW = 6000;
 const SKETCHED = 4;
 
-/** The paths of a set, those in view at least, ready for drawing. */
-export function drawnPaths(set: PathSet, colours: readonly string[], view?: Box): DrawnPaths {
-  const all = new Path2D();
-  const plates = new Map<string, Path2D>();
-  const lines = new Map<number, Path2D>();
-  for (let k = 0; k < set.ids.length; k++) {
-    const pen = set.pens[k];
-    if (view && !meets(set, k, view, Number.isNaN(pen) ? 0 : pen)) continue;
-    if (!Number.isNaN(pen)) {
-      drawContour(kept(lines, pen), set, k);
-      continue;
-    }
-    drawContour(all, set, k);
-    const colour = colourOf(set, k, colours);
-    if (colour !== undefined) drawContour(kept(plates, colour), set, k);
+/** What becomes drawn paths, contour by contour. */
+class Drawing {
+  private readonly all = new Path2D();
+  private readonly plates = new Map<string, Path2D>();
+  private readonly grounds = new Map<string, Path2D>();
+  private readonly lines = new Map<string, DrawnPaths['lines'][number]>();
+
+  constructor(
+    private readonly set: PathSet,
+    private readonly colours: readonly string[],
+  ) {}
+
+  /** The paths that contour `k` is to be drawn in. */
+  pathsOf(k: number): Path2D[] {
+    const { pens, flags } = this.set;
+    const colour = this.colourOf(k);
+    if (!Number.isNaN(pens[k])) return [this.lineOf(pens[k], colour)];
+    if ((flags[k] & GROUND) !== 0) return colour === undefined ? [] : [kept(this.grounds, colour)];
+    return colour === undefined ? [this.all] : [this.all, kept(this.plates, colour)];
   }
-  return drawnOf(all, plates, lines);
+
+  drawn(): DrawnPaths {
+    const listed = (paths: Map<string, Path2D>) => [...paths].map(([colour, path]) => ({ colour, path }));
+    return {
+      all: this.all,
+      plates: listed(this.plates),
+      grounds: listed(this.grounds),
+      lines: [...this.lines.values()],
+    };
+  }
+
+  /** The colour of a contour's plate; that of ink for one in none, where others are in some. */
+  private colourOf(k: number): string | undefined {
+    const own = this.colours[this.set.plates[k]] as string | undefined;
+    return own ?? (this.colours.length > 0 ? COLOURS.fill : undefined);
+  }
+
+  private lineOf(pen: number, colour: string | undefined): Path2D {
+    const key = `${pen} ${colour}`;
+    const line = this.lines.get(key) ?? { pen, colour, path: new Path2D() };
+    this.lines.set(key, line);
+    return line.path;
+  }
 }
 
-/** The colour of a contour's plate; that of ink for one in none, where others are in some. */
-const colourOf = (set: PathSet, k: number, colours: readonly string[]): string | undefined =>
-  (colours[set.plates[k]] as string | undefined) ?? (colours.length > 0 ? COLOURS.fill : undefined);
-
-function kept<K>(paths: Map<K, Path2D>, key: K): Path2D {
+function kept(paths: Map<string, Path2D>, key: string): Path2D {
   const path = paths.get(key) ?? new Path2D();
   paths.set(key, path);
   return path;
 }
 
-const drawnOf = (all: Path2D, plates: Map<string, Path2D>, lines: Map<number, Path2D>): DrawnPaths => ({
-  all,
-  plates: [...plates].map(([colour, path]) => ({ colour, path })),
-  lines: [...lines].map(([pen, path]) => ({ pen, path })),
-});
+/** The paths of a set, those in view at least, ready for drawing. */
+export function drawnPaths(set: PathSet, colours: readonly string[], view?: Box): DrawnPaths {
+  const drawing = new Drawing(set, colours);
+  for (let k = 0; k < set.ids.length; k++) {
+    const pen = set.pens[k];
+    if (view && !meets(set, k, view, Number.isNaN(pen) ? 0 : pen)) continue;
+    for (const path of drawing.pathsOf(k)) drawContour(path, set, k);
+  }
+  return drawing.drawn();
+}
 
 /**
  * The paths of a set as they look where `pixel` is a screen pixel and many of them lie in it: what is smaller is left
@@ -65,19 +95,13 @@ const drawnOf = (all: Path2D, plates: Map<string, Path2D>, lines: Map<number, Pa
  */
 export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: number): DrawnPaths {
   if (set.kinds.length < FEW) return drawnPaths(set, colours);
-  const all = new Path2D();
-  const plates = new Map<string, Path2D>();
-  const lines = new Map<number, Path2D>();
+  const drawing = new Drawing(set, colours);
   const { origins, starts, places } = set;
   for (let k = 0; k < set.ids.length; k++) {
     const i = ORIGIN * k;
-    const pen = set.pens[k];
     const size = Math.max(origins[i + 4] - origins[i + 2], origins[i + 5] - origins[i + 3]);
     if (size < pixel) continue;
-    const colour = colourOf(set, k, colours);
-    const to = Number.isNaN(pen)
-      ? [all, ...(colour === undefined ? [] : [kept(plates, colour)])]
-      : [kept(lines, pen)];
+    const to = drawing.pathsOf(k);
     // Few segments across many pixels are drawn as they are.
     if (size > SKETCHED * pixel * (starts[k + 1] - starts[k])) {
       for (const path of to) drawContour(path, set, k);
@@ -93,7 +117,7 @@ export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: n
     }
     if ((set.flags[k] & CLOSED) !== 0) for (const path of to) path.closePath();
   }
-  return drawnOf(all, plates, lines);
+  return drawing.drawn();
 }
 
 /** Some contours of a set, by their ids, as one path; those in view at least. */

@@ -22,7 +22,7 @@ addEventListener('message', ({ data }: MessageEvent<PaintRequest>) => {
 
 function paint(painting: Painting): Painted | undefined {
   if (!held || held.name !== painting.name) return undefined;
-  const { set, colours } = held;
+  const { set, colours, byTask } = held;
   const { eye, width, height, ratio, style, misfit, marked } = painting;
   const pixel = 1 / eye.scale;
   const view = {
@@ -47,7 +47,7 @@ function paint(painting: Painting): Painted | undefined {
       drawPaths(context, drawn, 'filled', pixel);
       context.globalAlpha = 1;
       drawMisfit(context, ink, drawn);
-    } else drawPaths(context, drawn, style, pixel, nodes);
+    } else drawPaths(context, drawn, style, pixel, { nodes, byTask });
   });
   if (!paths) return undefined;
   const marks =

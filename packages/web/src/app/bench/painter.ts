@@ -1,7 +1,6 @@
 import { Injectable, type OnDestroy, signal } from '@angular/core';
-import type { PathSet } from '@drelk/core';
 import { createPaintWorker } from '../engine/worker.factory';
-import type { PaintAnswer, PaintRequest, Painted, Painting } from './painting';
+import type { PaintAnswer, PaintRequest, Painted, PaintedSet, Painting } from './painting';
 
 /** What is painted reaches so far beyond the bench on every side, as a share of it: a view that moves finds it there. */
 const BEYOND = 0.15;
@@ -34,10 +33,10 @@ export class Painter implements OnDestroy {
   }
 
   /** Gives the painter a set of paths, unless it has it. */
-  hold(name: string, set: PathSet, colours: readonly string[]): void {
-    if (name === this.held) return;
-    this.held = name;
-    this.post({ type: 'set', name, set, colours });
+  hold(set: PaintedSet): void {
+    if (set.name === this.held) return;
+    this.held = set.name;
+    this.post({ type: 'set', ...set });
   }
 
   /** Gives the painter the rims of the ink, for the misfit. */

@@ -6,6 +6,8 @@ export interface PaintedSet {
   name: string;
   set: PathSet;
   colours: readonly string[];
+  /** The colours stand for tasks: lines are drawn in them, in patterns of their own. */
+  byTask: boolean;
 }
 
 /** What is to be painted: a piece of the bench, in its screen pixels, seen by an eye. */

@@ -102,9 +102,9 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     await session;
     return plain({ header });
   },
-  async handOff({ picture, document, format }, context) {
+  async handOff({ picture, document, format, plate }, context) {
     const own = await session(picture);
-    const file = own.handOff(document, format, context, await fontsFor(document, own));
+    const file = own.handOff(document, { format, plate }, context, await fontsFor(document, own));
     return { answer: file, transfer: [file.bytes.buffer] };
   },
   async contours({ picture }) {
@@ -204,7 +204,10 @@ async function opened(picture: string): Promise<EngineSession> {
 
 /** The fonts of a job's texts, and of the writing in its file. */
 const fontsFor = (document: JobDocument, own: EngineSession | VectorSession) =>
-  fontsNamed([...fontsOf(document), ...(own instanceof VectorSession ? own.fonts : [])]);
+  fontsNamed(
+    [...fontsOf(document), ...(own instanceof VectorSession ? own.fonts : [])],
+    document.piece.fonts,
+  );
 
 const isVector = ({ kind }: { kind: string }) => kind === 'svg' || kind === 'dxf';
 

@@ -1,5 +1,6 @@
 import {
   TASKS,
+  type Affine,
   type Box,
   type CheckedFile,
   type Combining,
@@ -48,7 +49,8 @@ export interface EngineCalls {
     asks: { file: ArrayBuffer; name: string };
     answer: { header: PictureHeader | { kind: VectorKind } };
   };
-  handOff: { asks: { document: JobDocument; format: FormatId }; answer: CheckedFile };
+  /** Of all of it, or of one plate by its colour. */
+  handOff: { asks: { document: JobDocument; format: FormatId; plate?: string }; answer: CheckedFile };
   /** The contours of the last full result, as found before fitting. */
   contours: { asks: object; answer: { points: Float64Array; starts: Uint32Array } };
   /** A picture squared up otherwise than the document says: the source itself, or without its crop. */
@@ -171,10 +173,15 @@ export interface ArrivedView extends Ground {
 /** Among the plates of a piece's paths, which are tasks, what boards are. */
 export const BOARD_PLATE = TASKS.length;
 
+/** A bit of a contour's flags: its area is shown as a ground, and nothing is done along it. */
+export const GROUND = 8;
+
 /** An item of the piece as it came out: its box in millimetres from the frame's upper left. */
 export interface ItemView {
   id: number;
   box: Box | undefined;
+  /** Takes its own millimetres, as it lies by itself, to the piece's. */
+  map: Affine;
   /** What is done along it, along the first of its paths. */
   task: Task | undefined;
   problem?: EngineProblem;

@@ -91,7 +91,7 @@ describe('EngineSession', () => {
   });
 
   it('hands off what is shown in full', () => {
-    const file = session.handOff(document, 'svg', quietContext);
+    const file = session.handOff(document, { format: 'svg' }, quietContext);
     expect(file.readBack.width).toBeCloseTo(100, 0);
     expect(session.contours().starts.length).toBe(2);
   });

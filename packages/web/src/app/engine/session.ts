@@ -51,6 +51,12 @@ export interface ShownFrame {
   toSource: number[];
 }
 
+/** Which file is wanted: of all of it, or of one plate by its colour. */
+export interface FileAsked {
+  format: FormatId;
+  plate?: string;
+}
+
 /** What is lit up: a number for each pixel, 0 for nothing. */
 export interface Mask {
   mask: Uint8Array;
@@ -106,9 +112,9 @@ export class EngineSession {
     return { result, view: viewOf(result, source.reduction, mode, names, held) };
   }
 
-  handOff(document: JobDocument, format: FormatId, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {
+  handOff(document: JobDocument, what: FileAsked, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {
     const result = runJob(document, this.source, this.memories.full, context, undefined, fonts);
-    return handOffFile(document, result, format);
+    return handOffFile(document, result, what.format, what.plate);
   }
 
   /** The contours of the last full result, as found before fitting. */

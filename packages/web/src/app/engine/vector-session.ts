@@ -2,7 +2,6 @@ import {
   type CheckedFile,
   type Context,
   type Fonts,
-  type FormatId,
   type JobDocument,
   type JobResult,
   type VectorSettings,
@@ -21,6 +20,7 @@ import {
 } from '@drelk/core';
 import type { FileView, Held, ResultView } from './messages';
 import { Names } from './names';
+import type { FileAsked } from './session';
 import { viewOf } from './view';
 
 /** What the worker holds of a job that begins with a vector file. */
@@ -48,8 +48,9 @@ export class VectorSession {
     return { result, view: viewOf(result, 1, mode, names, held) };
   }
 
-  handOff(document: JobDocument, format: FormatId, context: Context, fonts: Fonts): CheckedFile {
-    return handOffFile(document, runVectorJob(document, this.source, this.memory, context, fonts), format);
+  handOff(document: JobDocument, { format, plate }: FileAsked, context: Context, fonts: Fonts): CheckedFile {
+    const result = runVectorJob(document, this.source, this.memory, context, fonts);
+    return handOffFile(document, result, format, plate);
   }
 }
 

@@ -15,6 +15,7 @@ import {
 } from '@drelk/core';
 import {
   BOARD_PLATE,
+  GROUND,
   type Held,
   type InkFacts,
   type PieceView,
@@ -69,9 +70,10 @@ export function viewOf(
 
 function pieceView({ items, paths, sheet, problem }: Piece): PieceView {
   return {
-    items: items.map(({ id, box, paths: own, problem: why, missing, held }) => ({
+    items: items.map(({ id, box, map, paths: own, problem: why, missing, held }) => ({
       id,
       box,
+      map,
       task: own[0]?.task,
       problem: why,
       missing,
@@ -88,16 +90,20 @@ function pieceView({ items, paths, sheet, problem }: Piece): PieceView {
 }
 
 /** Everything on the piece in pixels of the picture: whose a path is by its item, what is done along it by its plate. */
-function piecePaths({ items, paths, placement }: Piece, reduction: number): PathSet {
+function piecePaths({ items, paths, uncut, placement }: Piece, reduction: number): PathSet {
   const scale = reduction / placement.scale;
   const map = { scale, x: -placement.x * scale, y: -placement.y * scale };
   const boards = new Set(items.filter(({ kind }) => kind === 'board').map(({ id }) => id));
   const plateOf = ({ item, task }: PiecePath) => (boards.has(item) ? BOARD_PLATE : TASKS.indexOf(task));
-  const shapes = paths.map((path) => ({ ...placeShape(path.shape, map), plate: plateOf(path) }));
-  const owners = paths.flatMap(({ item, shape }) =>
+  // Where tabs are left, the area is seen beneath what is cut of its rim.
+  const all = [...uncut, ...paths];
+  const shapes = all.map((path) => ({ ...placeShape(path.shape, map), plate: plateOf(path) }));
+  const owners = all.flatMap(({ item, shape }) =>
     [shape.outer, ...shape.holes].map((_, part) => ({ edit: item, part, wasHole: part > 0 })),
   );
-  return packPaths(shapes, 1, owners);
+  const set = packPaths(shapes, 1, owners);
+  for (let k = 0; k < set.ids.length && set.shapes[k] < uncut.length; k++) set.flags[k] |= GROUND;
+  return set;
 }
 
 function tracedView(traced: Traced): TracedView {

@@ -24,6 +24,7 @@ import { JOB_STATE } from './job-state';
 import { JobStore } from './job-store';
 import { PathHand } from './path-hand';
 import { PathShaping } from './path-shaping';
+import { PieceArranging } from './piece-arranging';
 import { PieceHand } from './piece-hand';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
@@ -34,7 +35,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [JOB_STATE, Workbench, HandEdits, PathHand, PathShaping, PieceHand],
+  providers: [JOB_STATE, Workbench, HandEdits, PathHand, PathShaping, PieceHand, PieceArranging],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

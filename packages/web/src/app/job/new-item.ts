@@ -20,6 +20,7 @@ const NAMES: Record<AddedKind, string> = {
   holes: 'Holes',
   outline: 'Outline',
   frame: 'Frame',
+  marks: 'Marks',
 };
 /** Round figures that are proposed, in millimetres, where the job counts in millimetres and in inches. */
 const PROPOSED = {
@@ -63,14 +64,30 @@ export function newItem(
   const bottom = Math.min(2, ...layers) - 1;
   const board = first('board');
   const artwork = hasArtwork ? first('artwork') : undefined;
-  const base = { name: nameFor(kind, items), task: 'auto', hidden: false, layer: top } as const;
+  const base = {
+    name: nameFor(kind, items),
+    task: 'auto',
+    hidden: false,
+    locked: false,
+    layer: top,
+    tabs: null,
+  } as const;
   const corners = { ...SQUARE_CORNERS, size: figures.corners };
   switch (kind) {
     case 'board': {
       const size = frame
         ? { width: boxWidth(frame) + 2 * figures.room, height: boxHeight(frame) + 2 * figures.room }
         : { width: figures.width, height: figures.height };
-      return { ...base, kind, layer: bottom, place: placedOn(null), form: 'rectangle', ...size, corners };
+      return {
+        ...base,
+        kind,
+        layer: bottom,
+        place: placedOn(null),
+        form: 'rectangle',
+        ...size,
+        corners,
+        own: [],
+      };
     }
     case 'border': {
       const around = board ?? artwork;
@@ -121,6 +138,20 @@ export function newItem(
         corners: SQUARE_CORNERS,
       };
     }
+    case 'marks': {
+      const around = artwork ?? board ?? all.find(({ item }) => item.kind !== 'artwork')?.id;
+      if (around === undefined) return undefined;
+      return {
+        ...base,
+        kind,
+        place: placedOn(null),
+        around: [around],
+        form: 'cross',
+        size: figures.hole,
+        distance: figures.inset,
+        count: 3,
+      };
+    }
     case 'outline': {
       const around = all
         .filter(({ item }) => (item.kind === 'artwork' && hasArtwork) || item.kind === 'text')
@@ -136,6 +167,8 @@ export function newItem(
         distance,
         bridges: 0,
         holes: 'filled',
+        ring: null,
+        base: null,
       };
     }
   }

@@ -1,19 +1,26 @@
 import { Injectable, type Signal, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   DrelkError,
+  HOLE,
   type ItemSettings,
   MOST_ITEMS,
   type PieceSettings,
+  type Point,
+  TASKS,
+  affineBack,
+  affinePoint,
   checkItem,
   hangsOn,
+  isAroundMany,
   itemsInOrder,
   placedOn,
 } from '@drelk/core';
+import { BOARD_PLATE, GROUND } from '../engine/messages';
 import { BenchState } from '../bench/bench-state';
 import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';
 import { type AddedKind, newItem } from './new-item';
-import { NUDGE, NUDGES } from './nudges';
+import { NUDGE } from './nudges';
 import { Workbench } from './workbench';
 
 /** The hand at work on what lies on the piece: which item is chosen, and what is done with it. */
@@ -22,9 +29,9 @@ export class PieceHand {
   private readonly work = inject(Workbench);
   private readonly state = inject(BenchState);
   private readonly tools = inject(ToolBox);
-  private readonly wanted = signal<number | undefined>(undefined);
-  /** The item that was changed last, whose result is still to come: what cannot be made is taken back. */
-  private awaited: { id: number | 'sheet'; had: boolean } | undefined;
+  private readonly wanted = signal<readonly number[]>([]);
+  /** What was changed last and could be made before, whose result is still to come: what cannot be made is taken back. */
+  private awaited: readonly (number | 'sheet')[] = [];
 
   private readonly piece = computed(() => this.work.store.shown()?.piece);
   /** Items, the uppermost first. */
@@ -32,9 +39,12 @@ export class PieceHand {
     const piece = this.piece();
     return piece ? itemsInOrder(piece.items).reverse() : [];
   });
-  readonly chosen = computed(() => {
-    const id = this.wanted();
-    return id !== undefined && this.piece()?.items[id] ? id : undefined;
+  /** Ids of what is chosen, in the order in which it was; those that are there. */
+  readonly several = computed(() => this.wanted().filter((id) => this.piece()?.items[id]));
+  /** The one item that is chosen. */
+  readonly chosen = computed((): number | undefined => {
+    const [id, ...more] = this.several();
+    return more.length === 0 ? id : undefined;
   });
   readonly item = computed((): ItemSettings | undefined => {
     const id = this.chosen();
@@ -44,23 +54,40 @@ export class PieceHand {
   readonly made = computed(() => this.work.view()?.piece.items.find(({ id }) => id === this.chosen()));
   /** Ids of its contours among those that are shown. */
   readonly idsOfChosen = computed(() => {
-    const id = this.chosen();
+    const ids = this.several();
     const paths = this.work.view()?.piecePaths;
-    if (!paths || id === undefined || this.state.stage() !== 'piece') return [];
-    return Array.from(paths.ids).filter((_, k) => paths.edits[k] === id);
+    if (!paths || ids.length === 0 || this.state.stage() !== 'piece') return [];
+    return Array.from(paths.ids).filter(
+      (_, k) => ids.includes(paths.edits[k]) && (paths.flags[k] & GROUND) === 0,
+    );
+  });
+
+  /** Numbers of the contours among those that are shown which are islands of the chosen item: nothing holds them. */
+  readonly falling = computed((): number[] => {
+    const view = this.work.view();
+    const item = this.item();
+    const set = view?.piecePaths ?? view?.paths;
+    if (!set || (item?.kind !== 'artwork' && item?.kind !== 'text')) return [];
+    const isOwn = (k: number) => !view?.piecePaths || set.edits[k] === this.chosen();
+    return Array.from(set.ids.keys()).filter((k) => (set.flags[k] & HOLE) !== 0 && isOwn(k));
+  });
+  /** Ids of the contours along which the lit task is done. */
+  readonly idsOfTask = computed((): number[] => {
+    const task = this.state.litTask();
+    const view = this.work.view();
+    if (!view || !task) return [];
+    const { piecePaths, paths, piece } = view;
+    if (!piecePaths) return piece.items.some((item) => item.task === task) ? Array.from(paths.ids) : [];
+    const ofBoard = new Map(piece.items.map((item) => [item.id, item.task]));
+    const taskAt = (k: number) =>
+      piecePaths.plates[k] === BOARD_PLATE ? ofBoard.get(piecePaths.edits[k]) : TASKS[piecePaths.plates[k]];
+    return Array.from(piecePaths.ids).filter(
+      (_, k) => taskAt(k) === task && (piecePaths.flags[k] & GROUND) === 0,
+    );
   });
 
   constructor() {
     inject(Commands).contribute([
-      ...NUDGES.flatMap(({ key, x, y }) =>
-        [false, true].map((shift) => ({
-          key,
-          shift,
-          does: shift ? 'Nudge the item, ten times as far' : 'Nudge the item',
-          when: () => this.canAct(),
-          run: () => this.nudge(x, y, shift),
-        })),
-      ),
       {
         key: 'Delete',
         does: 'Take the item off the piece',
@@ -83,20 +110,47 @@ export class PieceHand {
     });
   }
 
-  choose(id: number | undefined): void {
-    this.wanted.set(id);
+  /** Chooses an item alone; with `more` besides what is chosen, or no longer. */
+  choose(id: number | undefined, more = false): void {
+    const before = this.several();
+    if (!more) this.wanted.set(id === undefined ? [] : [id]);
+    else if (id !== undefined)
+      this.wanted.set(before.includes(id) ? before.filter((one) => one !== id) : [...before, id]);
   }
 
   /** Chooses the item that a contour on the bench is of; none where there is no contour. */
-  chooseByPath(path: number | undefined): void {
+  chooseByPath(path: number | undefined, more = false): void {
     const paths = this.work.view()?.piecePaths;
     const k = path === undefined || !paths ? -1 : paths.ids.indexOf(path);
-    this.choose(k < 0 ? undefined : paths?.edits[k]);
+    this.choose(k < 0 ? undefined : paths?.edits[k], more);
   }
 
-  /** An item is chosen where it may be changed. */
+  /** Something is chosen where it may be changed. */
   canAct(): boolean {
-    return this.state.stage() === 'piece' && this.chosen() !== undefined && !this.tools.active();
+    return this.state.stage() === 'piece' && this.several().length > 0 && !this.tools.active();
+  }
+
+  /** Whether an item has a place of its own: what lies around others follows these, and text a line. */
+  isPlaced(id: number): boolean {
+    const item = this.piece()?.items[id];
+    if (!item || item.kind === 'border' || isAroundMany(item)) return false;
+    return item.kind !== 'text' || item.set.along.kind !== 'contour';
+  }
+
+  /** A place on the bench as it is in an item's own unit, and back: artwork's own is that of its paths, others' are millimetres. */
+  ownPlaces(id: number): { from(at: Point): Point; to(at: Point): Point } | undefined {
+    const view = this.work.view();
+    const map = view?.piece.items.find((item) => item.id === id)?.map;
+    const back = map && affineBack(map);
+    if (!view || !map || !back) return undefined;
+    const { frame, millimetresPerPixel: mm } = view;
+    return {
+      from: ({ x, y }) => affinePoint(back, { x: (x - frame.x) * mm, y: (y - frame.y) * mm }),
+      to: (at) => {
+        const { x, y } = affinePoint(map, at);
+        return { x: frame.x + x / mm, y: frame.y + y / mm };
+      },
+    };
   }
 
   /** Lays something new on the piece; artwork that lay by itself goes to the middle of a new board. */
@@ -175,18 +229,21 @@ export class PieceHand {
     this.watch('sheet');
   }
 
-  /** Takes the chosen item off the piece; what hung on it lies on the piece itself, or goes with it where it is made from it. */
+  /** Takes what is chosen off the piece; what hung on it lies on the piece itself, or goes with it where it is made from it. */
   remove(): void {
-    const id = this.chosen();
-    const item = this.item();
-    if (id === undefined || !item) return;
-    if (item.kind === 'artwork') {
-      this.changeItem(id, `${item.name} left out`, (own) => {
-        own.hidden = true;
-      });
-      return;
-    }
-    this.work.store.change(`${item.name} taken off`, ({ piece }) => takeOff(piece, id));
+    const ids = this.several();
+    const items = this.piece()?.items;
+    if (!items || ids.length === 0) return;
+    const artwork = ids.find((id) => items[id].kind === 'artwork');
+    const label = ids.length > 1 ? `${ids.length} items` : items[ids[0]].name;
+    this.work.store.change(
+      `${label} ${ids.length === 1 && artwork ? 'left out' : 'taken off'}`,
+      ({ piece }) => {
+        for (const id of ids)
+          if (id === artwork) piece.items[id].hidden = true;
+          else if (id in piece.items) takeOff(piece, id);
+      },
+    );
   }
 
   copy(): void {
@@ -218,24 +275,9 @@ export class PieceHand {
     });
   }
 
-  /** The chosen item goes so far from where it is, in millimetres. */
-  moveBy(x: number, y: number, label = 'moved'): void {
-    const id = this.chosen();
-    const item = this.item();
-    if (id === undefined || !item) return;
-    this.changeItem(id, `${item.name} ${label}`, ({ place }) => {
-      place.x += x;
-      place.y += y;
-    });
-  }
-
-  private nudge(x: number, y: number, isFar: boolean): void {
-    const step = NUDGE[this.work.units()] * (isFar ? 10 : 1);
-    this.moveBy(x * step, y * step, 'nudged');
-  }
-
-  private watch(id: number | 'sheet'): void {
-    this.awaited = { id, had: this.problemOf(id) !== undefined };
+  /** What has just been changed is taken back if it comes out that it cannot be made. */
+  watch(...changed: (number | 'sheet')[]): void {
+    this.awaited = changed.filter((id) => this.problemOf(id) === undefined);
   }
 
   private problemOf(id: number | 'sheet') {
@@ -244,9 +286,8 @@ export class PieceHand {
   }
 
   private settle(): void {
-    const { awaited } = this;
-    this.awaited = undefined;
-    const problem = awaited && !awaited.had ? this.problemOf(awaited.id) : undefined;
+    const [problem] = this.awaited.flatMap((id) => this.problemOf(id) ?? []);
+    this.awaited = [];
     if (!problem) return;
     this.work.store.undo();
     this.work.tell(problem);
@@ -261,7 +302,7 @@ function takeOff(piece: PieceSettings, id: number): void {
   for (const [key, other] of Object.entries(piece.items)) {
     if (!hangsOn(other).includes(id)) continue;
     if (other.kind === 'border') takeOff(piece, Number(key));
-    else if (other.kind === 'outline' || other.kind === 'frame') {
+    else if (isAroundMany(other)) {
       other.around = other.around.filter((one) => one !== id);
       if (other.around.length === 0) takeOff(piece, Number(key));
     } else other.place = { ...other.place, ...placedOn(null) };

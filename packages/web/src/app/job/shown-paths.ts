@@ -7,6 +7,8 @@ export interface ShownPaths {
   name: string;
   paths: PathSet;
   colours: readonly string[];
+  /** The colours stand for tasks. */
+  byTask: boolean;
   area: { x: number; y: number; width: number; height: number };
 }
 
@@ -18,6 +20,7 @@ export const pathsShown = ({ names, paths, colours }: ShownView) => ({
   name: names.paths ?? '',
   paths,
   colours,
+  byTask: false,
 });
 
 /** Everything on the piece, told apart by what is done along it; the artwork as it is where there is nothing else. */
@@ -28,6 +31,7 @@ export function pieceShown(view: ShownView): ShownPaths {
   return {
     name: `piece ${names.piece}`,
     paths: piecePaths,
+    byTask: true,
     colours: [...TASKS.map((task) => TASK_COLOURS[task]), MATERIAL],
     area,
   };

@@ -3,9 +3,12 @@ import { Injectable, inject } from '@angular/core';
 import { Observable, catchError, from, map, tap, throwError } from 'rxjs';
 import type { CheckedFile, JobDocument } from '@drelk/core';
 import {
+  type FontRecord,
   type HandOffRecord,
   type JobCard,
   type JobRecord,
+  type NewForm,
+  type OwnForm,
   type Sample,
   type Scanner,
   type SaveRequest,
@@ -82,6 +85,26 @@ export class ApiService {
   /** The same picture as PNG. */
   blobPng(sha256: string): Observable<ArrayBuffer> {
     return this.http.get(routes.blobPng(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
+  }
+
+  /** Keeps a font file and tells what it is called. */
+  addFont(file: File): Observable<FontRecord> {
+    const form = new FormData();
+    form.append('font', file, file.name);
+    return this.http.post<FontRecord>(routes.fonts, form).pipe(plainErrors());
+  }
+
+  /** Forms of one's own that boards can have. */
+  forms(): Observable<OwnForm[]> {
+    return this.http.get<OwnForm[]>(routes.forms).pipe(plainErrors());
+  }
+
+  addForm(form: NewForm): Observable<OwnForm> {
+    return this.http.post<OwnForm>(routes.forms, form).pipe(plainErrors());
+  }
+
+  removeForm(id: number): Observable<undefined> {
+    return this.http.delete<undefined>(routes.form(id)).pipe(plainErrors());
   }
 
   scanner(): Observable<Scanner> {

@@ -66,6 +66,10 @@ const DRAWINGS: Record<string, Drawing> = {
     ],
     fill: 'M7 5h5v5H7zM13 14h5v5h-5z',
   },
+  'pick-task': {
+    stroke: 'M4 17c3-11 13-11 16 0M9 20l2-3M13 20l2-3',
+    nodes: [[12, 8.7]],
+  },
   'pick-line': {
     stroke: 'M3.5 15c4-9 8 5 17-6',
     nodes: [[12, 12]],

@@ -182,6 +182,24 @@ describe('the panel of Hand off', () => {
     expect(text()).toContain('SVG filled, 50 mm × 40 mm, 6 kB');
   });
 
+  it('makes a file of each plate where that is wanted, one after the other', async () => {
+    let id = 0;
+    const keepHandOff = jest.fn(() => of({ ...record, id: ++id }));
+    const { engine, store } = fakeWork(viewWith({ colours: ['#aa7722', '#224466'] }), { keepHandOff });
+    engine.ask.mockResolvedValue(file);
+    const { element, fixture, press } = render(HandOffPanel);
+    element.querySelector<HTMLInputElement>('input[type=checkbox]')?.click();
+    fixture.detectChanges();
+    press('DXF');
+    await settled();
+    await settled();
+    const document = store.document();
+    expect(engine.ask.mock.calls).toEqual(
+      ['#aa7722', '#224466'].map((plate) => ['handOff', { document, format: 'dxf', plate }]),
+    );
+    expect(keepHandOff).toHaveBeenCalledTimes(2);
+  });
+
   it('gives out nothing that differs, and says so', async () => {
     const { engine } = fakeWork();
     const show = jest.spyOn(TestBed.inject(ProblemService), 'show').mockImplementation();

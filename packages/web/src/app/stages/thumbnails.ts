@@ -26,14 +26,14 @@ export const pieceThumbnail =
   (context, source) => {
     const { view, ground } = source;
     if (!view) return;
-    const { paths, colours, area } = pieceShown(view);
+    const { paths, colours, area, byTask } = pieceShown(view);
     const factor = Math.min(ground.width / area.width, ground.height / area.height);
     context.save();
     context.translate((ground.width - factor * area.width) / 2, (ground.height - factor * area.height) / 2);
     context.scale(factor, factor);
     context.translate(-area.x, -area.y);
     const pixel = source.pixel / factor;
-    drawPaths(context, sketchedPaths(paths, colours, pixel), style, pixel * 0.6);
+    drawPaths(context, sketchedPaths(paths, colours, pixel), style, pixel * 0.6, { byTask });
     drawFrame(context, { ...source, pixel });
     context.restore();
   };

@@ -32,9 +32,9 @@ export class BridgeTool implements Tool {
   });
   private readonly marks = computed((): Place[] => {
     const item = this.hand.item();
-    const back = inverted(this.work.view()?.toSource ?? [1, 0, 0, 0, 1, 0, 0, 0, 1]);
-    const places = item?.kind === 'artwork' ? (item.bridges?.places ?? []) : [];
-    return places.map(([x, y]) => mapPoint(back, { x, y }));
+    const places = this.places();
+    const kept = item?.kind === 'artwork' || item?.kind === 'text' ? (item.bridges?.places ?? []) : [];
+    return places ? kept.map(([x, y]) => places.to({ x, y })) : [];
   });
 
   constructor(
@@ -51,13 +51,28 @@ export class BridgeTool implements Tool {
   }
 
   release(at: Place): void {
-    const view = this.work.view();
-    if (!view) return;
+    const id = this.hand.chosen();
+    const places = this.places();
+    if (id === undefined || !places) return;
     const taken = this.marks().findIndex((mark) => isNearOnScreen(mark, at, this.work));
-    const { x, y } = mapPoint(view.toSource, at);
-    this.hand.change('artwork', taken < 0 ? 'A bridge put by hand' : 'A bridge taken back', ({ bridges }) => {
-      if (taken >= 0) bridges?.places.splice(taken, 1);
-      else bridges?.places.push([Math.round(x * 100) / 100, Math.round(y * 100) / 100]);
+    const { x, y } = places.from(at);
+    this.hand.changeItem(id, taken < 0 ? 'A bridge put by hand' : 'A bridge taken back', (item) => {
+      if (item.kind !== 'artwork' && item.kind !== 'text') return;
+      if (taken >= 0) item.bridges?.places.splice(taken, 1);
+      else item.bridges?.places.push([Math.round(x * 100) / 100, Math.round(y * 100) / 100]);
     });
+  }
+
+  /** Places of bridges on the bench and back: those of artwork are kept in source pixels, those of text in its own millimetres. */
+  private places(): { from(at: Place): Place; to(at: Place): Place } | undefined {
+    const id = this.hand.chosen();
+    const own = id === undefined ? undefined : this.hand.ownPlaces(id);
+    const toSource = this.work.view()?.toSource;
+    if (!own || !toSource || this.hand.item()?.kind === 'text') return own;
+    const back = inverted(toSource);
+    return {
+      from: (at) => mapPoint(toSource, own.from(at)),
+      to: (at) => own.to(mapPoint(back, at)),
+    };
   }
 }

@@ -1,6 +1,7 @@
 import { computed, signal } from '@angular/core';
 import type { Box } from '@drelk/core';
 import type { Place } from '../../engine/messages';
+import type { PieceArranging } from '../../job/piece-arranging';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS } from './clinging';
@@ -26,13 +27,13 @@ const DOWN = [
   { of: ({ bottom }: Box) => bottom, says: 'lower edge' },
 ];
 
-/** Carries the chosen item; its edges and centre cling to those of others, which is shown and said. */
+/** Carries what is chosen; its edges and centre cling to those of others, which is shown and said. */
 export class CarryItemTool implements Tool {
   readonly id = 'carry';
   readonly ground = 'result' as const;
   readonly loupe = false;
   readonly overlay = computed((): Overlay => {
-    const box = this.hand.made()?.box;
+    const box = this.arranging.box();
     const from = this.from();
     if (!box) return NO_OVERLAY;
     if (!from) return { lines: [this.toBench(box)], grips: [] };
@@ -43,7 +44,8 @@ export class CarryItemTool implements Tool {
     const frame = { left: -1e4, right: 1e5, top: -1e4, bottom: 1e5 };
     if (across) lines.push(this.toBench({ ...frame, left: across.at, right: across.at }));
     if (down) lines.push(this.toBench({ ...frame, top: down.at, bottom: down.at }));
-    return { lines, grips: [] };
+    const mm = this.work.view()?.millimetresPerPixel ?? 1;
+    return { lines, grips: [], carried: { x: x / mm, y: y / mm } };
   });
   private readonly from = signal<Place | undefined>(undefined);
   private readonly to = signal<Place | undefined>(undefined);
@@ -54,13 +56,14 @@ export class CarryItemTool implements Tool {
     return from && to ? { x: (to.x - from.x) * mm, y: (to.y - from.y) * mm } : { x: 0, y: 0 };
   });
   private readonly caught = computed(() => {
-    const box = this.hand.made()?.box;
+    const box = this.arranging.box();
     const view = this.work.view();
     const { x, y } = this.far();
     if (!box || !view || this.tools.held().free || (x === 0 && y === 0)) return {};
     const moved = { left: box.left + x, right: box.right + x, top: box.top + y, bottom: box.bottom + y };
     const reach = (CLINGS / this.work.bench.eye().scale) * view.millimetresPerPixel;
-    const others = view.piece.items.filter(({ id }) => id !== this.hand.chosen());
+    const carried = this.hand.several();
+    const others = view.piece.items.filter(({ id }) => !carried.includes(id));
     return { across: nearestOf(moved, others, ACROSS, reach), down: nearestOf(moved, others, DOWN, reach) };
   });
   private readonly by = computed((): Place => {
@@ -71,6 +74,7 @@ export class CarryItemTool implements Tool {
 
   constructor(
     private readonly hand: PieceHand,
+    private readonly arranging: PieceArranging,
     private readonly work: Workbench,
     private readonly tools: ToolBox,
   ) {}
@@ -94,7 +98,7 @@ export class CarryItemTool implements Tool {
     this.move(at);
     const { x, y } = this.by();
     this.forget();
-    if (x !== 0 || y !== 0) this.hand.moveBy(x, y);
+    if (x !== 0 || y !== 0) this.arranging.moveBy(x, y);
   }
 
   forget(): void {

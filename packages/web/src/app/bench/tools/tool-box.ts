@@ -24,6 +24,11 @@ export class ToolBox {
   /** Keys that are held while the hand works: `free`, nothing clings; `more`, besides what is marked already. */
   readonly held = signal({ free: false, more: false });
 
+  /** What may be pulled on the bench while no tool is taken up: whether something lies there, and the tool for as long as it is pulled. */
+  readonly lender = signal<{ has(at: Place): boolean; make(): Tool } | undefined>(undefined);
+  /** The tool in hand is given back when the hand lets go. */
+  private isLent = false;
+
   /** Places of a ruler whose length was not given yet: the tool begins with them when it is taken up again. */
   rulerPlaces: readonly number[] = [];
 
@@ -76,6 +81,20 @@ export class ToolBox {
     else this.take(make());
   }
 
+  /** Takes a tool up for one pull, where there is something to be pulled; whether it did. */
+  borrow(at: Place): boolean {
+    const lender = this.lender();
+    if (this.active() || !lender?.has(at)) return false;
+    this.take(lender.make());
+    this.isLent = true;
+    return true;
+  }
+
+  /** Gives back what was taken up for one pull. */
+  giveBack(): void {
+    if (this.isLent) this.putDown();
+  }
+
   take(tool: Tool): void {
     this.putDown();
     this.active.set(tool);
@@ -84,6 +103,7 @@ export class ToolBox {
   putDown(): void {
     this.active()?.putDown?.();
     this.active.set(undefined);
+    this.isLent = false;
     this.crosshair.set(undefined);
     this.hand.set(undefined);
   }

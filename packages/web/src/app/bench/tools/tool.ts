@@ -16,6 +16,8 @@ export interface Overlay {
   lines: readonly OverlayLine[];
   /** Places that can be gripped and dragged, named for the keyboard; the marked one is filled. */
   grips: readonly (Place & { name: string; isMarked?: boolean })[];
+  /** How far what is marked on the bench is carried from where it is. */
+  carried?: Place;
   /** A picture laid over everything, such as the area that a pour takes. */
   mask?: ImageBitmap;
 }

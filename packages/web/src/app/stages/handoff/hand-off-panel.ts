@@ -30,6 +30,11 @@ export class HandOffPanel {
   );
   /** What Prove found, once more: nothing leaves without it being said. */
   readonly findings = computed(() => this.work.view()?.proof.findings ?? []);
+  /** Colours of the plates that files can be made of one by one. */
+  readonly plates = computed(() => this.work.view()?.colours ?? []);
+  /** One file a plate is wanted. */
+  private readonly wantsPlates = signal(false);
+  readonly byPlate = computed(() => this.wantsPlates() && this.plates().length > 1);
   readonly running = signal(false);
   /** Files are of what the bench shows: while that is not what the settings give, they wait. */
   readonly waits = computed(
@@ -62,22 +67,29 @@ export class HandOffPanel {
     effect(() => this.list(this.page.id()));
   }
 
+  /** Hands off a file of all of it, or one for each plate. */
   async handOff(format: FormatId): Promise<void> {
     const document = this.work.store.document();
     if (!document || this.running() || this.waits()) return;
     this.running.set(true);
     try {
-      const file = await this.work.engine.ask('handOff', { document, format });
       const chosen = formatOf(format).choices.find(({ id }) => id === document.handoff[format])?.name ?? '';
-      const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file, chosen));
-      this.last.set(file);
-      this.kept.update((records) => [record, ...records]);
-      saveFile(file.name, file.bytes);
+      for (const plate of this.byPlate() ? this.plates() : [undefined]) {
+        const file = await this.work.engine.ask('handOff', { document, format, plate });
+        const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file, chosen));
+        this.last.set(file);
+        this.kept.update((records) => [record, ...records]);
+        saveFile(file.name, file.bytes);
+      }
     } catch (problem) {
       this.problems.show(problem);
     } finally {
       this.running.set(false);
     }
+  }
+
+  turnPlates(): void {
+    this.wantsPlates.update((wants) => !wants);
   }
 
   choose<F extends FormatId>(format: F, choice: HandOffSettings[F]): void {

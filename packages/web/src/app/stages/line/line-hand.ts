@@ -5,6 +5,7 @@ import {
   PICKS,
   type RunKind,
   type Pick,
+  contourAt,
   nameOfHex,
   parseAngle,
   parseOffset,
@@ -20,6 +21,7 @@ import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/pat
 import { NodesTool } from '../../bench/tools/nodes-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { HandEdits } from '../../job/hand-edits';
+import { OwnForms } from '../../job/own-forms';
 import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';
 import { telling } from '../../job/telling';
@@ -70,6 +72,7 @@ export class LineHand {
   readonly edits = inject(HandEdits);
   private readonly shaping = inject(PathShaping);
   private readonly tools = inject(ToolBox);
+  private readonly forms = inject(OwnForms);
   readonly picks = PICKS;
   readonly small = SMALL;
   readonly newColour = NEW_COLOUR;
@@ -159,6 +162,14 @@ export class LineHand {
 
   editNodes(): void {
     this.tools.toggle('nodes', () => new NodesTool(this.hand, this.shaping, this.work, this.tools));
+  }
+
+  /** What is picked becomes a form that boards can have. */
+  keepForm(): void {
+    const view = this.work.view();
+    if (!view) return;
+    const contours = this.hand.numbers().map((k) => contourAt(view.paths, k));
+    this.forms.keep(this.work.store.document()?.name ?? 'Form', contours, view.millimetresPerPixel);
   }
 
   carry(): void {

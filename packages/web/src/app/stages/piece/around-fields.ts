@@ -1,7 +1,8 @@
 import { Component, computed, inject } from '@angular/core';
+import { isAroundMany } from '@drelk/core';
 import { PieceHand } from '../../job/piece-hand';
 
-/** What an outline or a frame lies around: a tick for each other item. */
+/** What an outline, a frame or marks lie around: a tick for each other item. */
 @Component({
   selector: 'drelk-around-fields',
   template: `
@@ -21,7 +22,7 @@ export class AroundFields {
   private readonly hand = inject(PieceHand);
   readonly others = computed(() => {
     const item = this.hand.item();
-    const around = item?.kind === 'outline' || item?.kind === 'frame' ? item.around : [];
+    const around = item && isAroundMany(item) ? item.around : [];
     return this.hand
       .items()
       .filter(({ id, item: other }) => id !== this.hand.chosen() && other.kind !== 'border')
@@ -32,7 +33,7 @@ export class AroundFields {
     const chosen = this.hand.chosen();
     if (chosen === undefined) return;
     this.hand.changeItem(chosen, 'What it lies around', (item) => {
-      if (item.kind !== 'outline' && item.kind !== 'frame') return;
+      if (!isAroundMany(item)) return;
       const around = item.around.includes(id)
         ? item.around.filter((one) => one !== id)
         : [...item.around, id];

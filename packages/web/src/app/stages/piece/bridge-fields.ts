@@ -1,5 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { type BridgeSettings, MOST_BRIDGES } from '@drelk/core';
+import { BenchState } from '../../bench/bench-state';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
 import { PieceHand } from '../../job/piece-hand';
@@ -33,26 +34,37 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
         [among]="counts"
         (chosen)="set('Bridges an island', { count: +$event })"
       />
-      @if (isArtwork()) {
-        <drelk-tool-button tool="bridge" label="Put a bridge" (press)="put()" />
-      }
+      <drelk-tool-button tool="bridge" label="Put a bridge" (press)="put()" />
       <p class="note" aria-live="polite">{{ says() }}</p>
+    }
+    <label class="tick">
+      <input type="checkbox" [checked]="state.showsFalling()" (change)="light()" />
+      light up what falls out
+    </label>
+    @if (state.showsFalling()) {
+      <p class="note" aria-live="polite">{{ falling() }}</p>
     }
   `,
   styleUrl: '../panel.scss',
 })
 export class BridgeFields {
   readonly work = inject(Workbench);
+  readonly state = inject(BenchState);
   private readonly hand = inject(PieceHand);
   private readonly tools = inject(ToolBox);
   readonly counts = Array.from({ length: MOST_BRIDGES + 1 }, (_, k) => ({
     id: String(k),
     says: k === 0 ? 'by its size' : String(k),
   }));
-  readonly isArtwork = computed(() => this.hand.item()?.kind === 'artwork');
   readonly bridges = computed((): BridgeSettings | null => {
     const item = this.hand.item();
     return item?.kind === 'artwork' || item?.kind === 'text' ? item.bridges : null;
+  });
+  /** What would drop out of a stencil as things are. */
+  readonly falling = computed(() => {
+    const count = this.hand.falling().length;
+    if (count === 0) return 'Cut as a stencil, nothing falls out.';
+    return `Cut as a stencil, ${count === 1 ? 'the island that is lit falls' : `the ${count} islands that are lit fall`} out.`;
   });
   readonly says = computed(() => {
     const held = this.hand.made()?.held;
@@ -66,6 +78,10 @@ export class BridgeFields {
     const bridges = `${held.bridges.length} ${held.bridges.length === 1 ? 'bridge' : 'bridges'}`;
     return `${counted(held.islands)}, ${bridges}${byHand > 0 ? `, ${byHand} of them put by hand` : ''}. ${fate}`;
   });
+
+  light(): void {
+    this.state.showsFalling.update((shows) => !shows);
+  }
 
   turn(): void {
     const width = WIDTH[this.work.units()];

@@ -1,8 +1,11 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type ItemKind, type ItemTask, TASKS } from '@drelk/core';
+import { type ItemTask, TASKS, contourAt } from '@drelk/core';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
+import { GROUND } from '../../engine/messages';
+import { OwnForms } from '../../job/own-forms';
+import { PieceArranging } from '../../job/piece-arranging';
 import { PieceHand } from '../../job/piece-hand';
 import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
@@ -14,12 +17,11 @@ import { BoardFields } from './items/board-fields';
 import { BorderFields } from './items/border-fields';
 import { FrameFields } from './items/frame-fields';
 import { HolesFields } from './items/holes-fields';
+import { MarksFields } from './items/marks-fields';
 import { OutlineFields } from './items/outline-fields';
 import { TextFields } from './items/text-fields';
+import { TabFields } from './tab-fields';
 import { TASK_WORDS } from './words';
-
-/** Kinds that follow others wherever these go. */
-const FOLLOWING: readonly ItemKind[] = ['border', 'outline', 'frame'];
 
 /** The chosen item: its name, its own figures, what is done along it, and its place. */
 @Component({
@@ -33,8 +35,10 @@ const FOLLOWING: readonly ItemKind[] = ['border', 'outline', 'frame'];
     FrameFields,
     HolesFields,
     ItemPlaceFields,
+    MarksFields,
     MatButtonModule,
     OutlineFields,
+    TabFields,
     TextFields,
     ToolButton,
   ],
@@ -68,6 +72,9 @@ const FOLLOWING: readonly ItemKind[] = ['border', 'outline', 'frame'];
         @case ('frame') {
           <drelk-frame-fields />
         }
+        @case ('marks') {
+          <drelk-marks-fields />
+        }
         @case ('holes') {
           <drelk-holes-fields />
         }
@@ -76,15 +83,19 @@ const FOLLOWING: readonly ItemKind[] = ['border', 'outline', 'frame'];
         }
       }
       <drelk-choice label="Along it" [value]="item.task" [among]="tasks()" (chosen)="setTask($event)" />
+      <drelk-tab-fields />
       @if (isPlaced()) {
         <drelk-item-place />
       }
       <div class="row">
-        @if (isPlaced()) {
+        @if (isPlaced() && !item.locked) {
           <drelk-tool-button tool="carry" label="Carry" (press)="carry()" />
         }
         @if (item.kind !== 'artwork') {
           <button matButton="outlined" type="button" (click)="hand.copy()">Copy</button>
+        }
+        @if (item.kind !== 'marks') {
+          <button matButton="outlined" type="button" (click)="keepForm()">Keep as a form</button>
         }
         <button matButton="outlined" type="button" (click)="hand.remove()">
           {{ item.kind === 'artwork' ? 'Leave it out' : 'Take it off' }}
@@ -109,12 +120,13 @@ const FOLLOWING: readonly ItemKind[] = ['border', 'outline', 'frame'];
 export class ItemEditor {
   readonly hand = inject(PieceHand);
   private readonly work = inject(Workbench);
+  private readonly arranging = inject(PieceArranging);
   private readonly tools = inject(ToolBox);
+  private readonly forms = inject(OwnForms);
   /** What follows others has no place of its own; nor has text along a line. */
   readonly isPlaced = computed(() => {
-    const item = this.hand.item();
-    if (!item || FOLLOWING.includes(item.kind)) return false;
-    return item.kind !== 'text' || item.set.along.kind !== 'contour';
+    const id = this.hand.chosen();
+    return id !== undefined && this.hand.isPlaced(id);
   });
   readonly tasks = computed((): { id: ItemTask; says: string }[] => {
     const now = this.hand.made()?.task;
@@ -139,7 +151,24 @@ export class ItemEditor {
       });
   }
 
+  /** Its contours become a form that boards can have. */
+  keepForm(): void {
+    const view = this.work.view();
+    const item = this.hand.item();
+    if (!view || !item) return;
+    const { paths, piecePaths, millimetresPerPixel } = view;
+    const chosen = this.hand.chosen();
+    const set = piecePaths ?? paths;
+    const isCut = Array.from(set.ids.keys()).some(
+      (k) => set.edits[k] === chosen && (set.flags[k] & GROUND) !== 0,
+    );
+    const contours = Array.from(set.ids.keys())
+      .filter((k) => !piecePaths || (set.edits[k] === chosen && ((set.flags[k] & GROUND) !== 0) === isCut))
+      .map((k) => contourAt(set, k));
+    this.forms.keep(item.name, contours, millimetresPerPixel);
+  }
+
   carry(): void {
-    this.tools.toggle('carry', () => new CarryItemTool(this.hand, this.work, this.tools));
+    this.tools.toggle('carry', () => new CarryItemTool(this.hand, this.arranging, this.work, this.tools));
   }
 }

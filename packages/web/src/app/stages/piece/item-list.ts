@@ -18,13 +18,20 @@ import { KINDS } from './words';
           <button
             type="button"
             [attr.aria-pressed]="one.isChosen"
-            (click)="hand.choose(one.isChosen ? undefined : one.id)"
+            (click)="choose($event, one)"
             (keydown.alt.arrowup)="move($event, k, k - 1)"
             (keydown.alt.arrowdown)="move($event, k, k + 1)"
           >
             <span class="name">{{ one.name }}</span>
             <span class="note">{{ one.says }}</span>
           </button>
+          @if (one.canLock) {
+            <drelk-icon-button
+              [icon]="one.locked ? 'lock' : 'lock_open'"
+              [label]="(one.locked ? 'Unlock ' : 'Lock ') + one.name"
+              (press)="lock(one.id)"
+            />
+          }
           <drelk-icon-button
             [icon]="one.hidden ? 'visibility_off' : 'visibility'"
             [label]="(one.hidden ? 'Show ' : 'Hide ') + one.name"
@@ -101,11 +108,28 @@ export class ItemList {
         id,
         name: item.name,
         hidden: item.hidden,
-        isChosen: this.hand.chosen() === id,
+        locked: item.locked,
+        canLock: this.hand.isPlaced(id),
+        isChosen: this.hand.several().includes(id),
         says: [KINDS[item.kind], says].filter(Boolean).join(', '),
       };
     });
   });
+
+  /** With Shift besides what is chosen; a click on the only one lets go of it. */
+  choose({ shiftKey }: MouseEvent, { id, isChosen }: { id: number; isChosen: boolean }): void {
+    const isOnly = isChosen && this.hand.several().length === 1;
+    if (shiftKey) this.hand.choose(id, true);
+    else this.hand.choose(isOnly ? undefined : id);
+  }
+
+  lock(id: number): void {
+    const row = this.rows().find((one) => one.id === id);
+    if (row)
+      this.hand.changeItem(id, `${row.name} ${row.locked ? 'unlocked' : 'locked'}`, (item) => {
+        item.locked = !item.locked;
+      });
+  }
 
   drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
     if (previousIndex !== currentIndex) this.hand.reorder(previousIndex, currentIndex);

@@ -1,6 +1,7 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BoxPlace, type ItemPlace, parseAngle } from '@drelk/core';
+import { PieceArranging } from '../../job/piece-arranging';
 import { PieceHand } from '../../job/piece-hand';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
@@ -34,6 +35,7 @@ const PIECE = 'piece';
 export class ItemPlaceFields {
   readonly work = inject(Workbench);
   readonly hand = inject(PieceHand);
+  private readonly arranging = inject(PieceArranging);
   readonly grid = GRID;
   readonly parts = PARTS;
   readonly place = computed((): ItemPlace | undefined => this.hand.item()?.place);
@@ -98,8 +100,6 @@ export class ItemPlaceFields {
 
   private change(does: string, recipe: (place: ItemPlace) => void): void {
     const id = this.hand.chosen();
-    const item = this.hand.item();
-    if (id !== undefined && item)
-      this.hand.changeItem(id, `${item.name} ${does}`, ({ place }) => recipe(place));
+    if (id !== undefined) this.arranging.changePlace(id, does, recipe);
   }
 }

@@ -1,86 +1,16 @@
 import { type WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { type ItemSettings, type JobDocument, type PieceSettings, makePiece, packPaths } from '@drelk/core';
-import { pieceTools, ring } from '../../../../testing/made-piece';
-import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
+import type { ItemSettings, PieceSettings } from '@drelk/core';
+import { pieceAtWork } from '../../../../testing/piece-at-work';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { PickLineTool } from '../../bench/tools/pick-line-tool';
 import type { ShownView } from '../../engine/messages';
 import { Commands } from '../../job/commands';
-import { PieceHand } from '../../job/piece-hand';
-import { PiecePanel } from './piece-panel';
-
-function work() {
-  const fake = fakeWork(viewWith());
-  fake.bench.stage.set('piece');
-  const page = render(PiecePanel);
-  const hand = TestBed.inject(PieceHand);
-  const piece = () => (fake.store.document() as JobDocument).piece;
-  const items = () => Object.values(piece().items);
-  const last = () => items()[items().length - 1];
-  /** Works the piece out, as the worker would. */
-  const arrive = () => {
-    const made = makePiece(ring, piece(), pieceTools);
-    const view = fake.work.view as WritableSignal<ShownView>;
-    view.set({
-      ...view(),
-      names: { ...view().names, piece: JSON.stringify(piece()) },
-      piecePaths: packPaths(
-        made.paths.map(({ shape }) => shape),
-        1,
-        made.paths.flatMap(({ item, shape }) =>
-          [shape.outer, ...shape.holes].map((_, part) => ({ edit: item, part, wasHole: part > 0 })),
-        ),
-      ),
-      frame: { x: 0, y: 0, width: made.frame.right, height: made.frame.bottom },
-      piece: {
-        items: made.items.map(({ id, box, problem, missing, paths }) => ({
-          id,
-          box,
-          task: paths[0]?.task,
-          problem,
-          missing,
-        })),
-        tasks: [{ task: 'cut-through', contours: 2, length: 30 }],
-        sheet: made.sheet,
-        problem: made.problem,
-      },
-    });
-    page.fixture.detectChanges();
-    TestBed.tick();
-  };
-  const field = (label: string) => {
-    const found = [...page.element.querySelectorAll('mat-form-field')].find(
-      (one) => one.querySelector('mat-label')?.textContent.trim() === label,
-    );
-    const input = found?.querySelector('input');
-    if (!input) throw new Error(`No field is called “${label}”.`);
-    return input;
-  };
-  const type = (label: string, text: string) => {
-    const input = field(label);
-    input.value = text;
-    input.dispatchEvent(new Event('input', { bubbles: true }));
-    input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-    page.fixture.detectChanges();
-  };
-  const choose = (label: string, id: string) => {
-    const select = page.element.querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`);
-    if (!select) throw new Error(`No list is called “${label}”.`);
-    select.value = id;
-    select.dispatchEvent(new Event('change', { bubbles: true }));
-    page.fixture.detectChanges();
-  };
-  const add = (kind: string) => {
-    page.press(kind);
-    arrive();
-  };
-  return { ...fake, ...page, hand, piece, items, last, arrive, type, choose, add, field };
-}
+import { PieceArranging } from '../../job/piece-arranging';
 
 describe('what lies on the piece', () => {
   it('a board comes under the artwork, which goes to its middle; figures are typed', () => {
-    const { add, last, items, type, choose, store, text } = work();
+    const { add, last, items, type, choose, store, text } = pieceAtWork();
     add('Board');
     expect(items().map(({ kind }) => kind)).toEqual(['artwork', 'board']);
     expect(items()[0].place).toMatchObject({ on: 2, theirs: [0, 0] });
@@ -102,7 +32,7 @@ describe('what lies on the piece', () => {
   });
 
   it('figures that cannot be are told and change nothing', () => {
-    const { add, last, type, work: bench, piece, choose, store, arrive } = work();
+    const { add, last, type, work: bench, piece, choose, store, arrive } = pieceAtWork();
     add('Board');
     add('Border');
     const before = piece();
@@ -126,7 +56,7 @@ describe('what lies on the piece', () => {
   });
 
   it('an outline needs something to lie around', () => {
-    const { work: bench, press, piece, store } = work();
+    const { work: bench, press, piece, store } = pieceAtWork();
     store.change('nothing', ({ piece: own }) => {
       own.items = {};
     });
@@ -136,7 +66,7 @@ describe('what lies on the piece', () => {
   });
 
   it('text says what is typed, in a face, so large, on a circle; what has no letter is told', () => {
-    const { add, last, choose, type, element, fixture, store, text, arrive, slide } = work();
+    const { add, last, choose, type, element, fixture, store, text, arrive, slide } = pieceAtWork();
     add('Text');
     const area = element.querySelector('textarea') as HTMLTextAreaElement;
     const write = (words: string, isDone: boolean) => {
@@ -176,7 +106,7 @@ describe('what lies on the piece', () => {
   });
 
   it('text runs along the line that is clicked', () => {
-    const { add, choose, last, tools, hand, work: bench } = work();
+    const { add, choose, last, tools, hand, work: bench } = pieceAtWork();
     add('Text');
     choose('Stands', 'contour');
     const tool = tools.active();
@@ -193,7 +123,7 @@ describe('what lies on the piece', () => {
   });
 
   it('places: on another, by its corners, so far from there, turned and mirrored', () => {
-    const { add, last, choose, type, press, element, fixture } = work();
+    const { add, last, choose, type, press, element, fixture } = pieceAtWork();
     add('Board');
     add('Text');
     const grid = (label: string) => {
@@ -222,7 +152,7 @@ describe('what lies on the piece', () => {
   });
 
   it('is chosen, named, hidden, copied, laid above and below, given a task, and taken off with what hangs on it', () => {
-    const { add, items, hand, press, last, choose, element, fixture, piece } = work();
+    const { add, items, hand, press, last, choose, element, fixture, piece } = pieceAtWork();
     add('Board');
     add('Border');
     const name = element.querySelector<HTMLInputElement>(
@@ -253,7 +183,7 @@ describe('what lies on the piece', () => {
   });
 
   it('is nudged by arrow keys and carried, its edges and centre clinging to those of others', () => {
-    const { add, last, hand, work: bench, tools } = work();
+    const { add, last, hand, work: bench, tools } = pieceAtWork();
     add('Board');
     add('Text');
     const run = (key: string, shift: boolean) =>
@@ -267,7 +197,7 @@ describe('what lies on the piece', () => {
       x: expect.closeTo(0.1, 9) as number,
       y: expect.closeTo(1, 9) as number,
     });
-    const tool = new CarryItemTool(hand, bench, tools);
+    const tool = new CarryItemTool(hand, TestBed.inject(PieceArranging), bench, tools);
     tool.press({ x: 0, y: 0 });
     tool.move({ x: -0.1, y: 40 });
     expect(tool.says).toContain('centres');
@@ -281,7 +211,7 @@ describe('what lies on the piece', () => {
 
 describe('the whole piece', () => {
   it('is turned, mirrored, and laid on a sheet with others of its kind', () => {
-    const { press, type, piece, choose, element, fixture, arrive, text, work: bench } = work();
+    const { press, type, piece, choose, element, fixture, arrive, text, work: bench } = pieceAtWork();
     press('The whole piece');
     type('Degrees, clockwise', '30');
     press('Mirror, to be read from behind');
@@ -315,7 +245,7 @@ describe('the whole piece', () => {
   });
 
   it('says what is done along it, and what the artwork’s holes and plates are', () => {
-    const { text, choose, items, work: bench, fixture } = work();
+    const { text, choose, items, work: bench, fixture } = pieceAtWork();
     const view = bench.view as WritableSignal<ShownView>;
     view.set({
       ...view(),

@@ -1,13 +1,18 @@
-import { Component, computed, inject } from '@angular/core';
+import { Component, DestroyRef, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { parseAngle } from '@drelk/core';
+import { CarryItemTool } from '../../bench/tools/carry-item-tool';
+import { ToolBox } from '../../bench/tools/tool-box';
+import type { Place } from '../../engine/messages';
 import type { AddedKind } from '../../job/new-item';
+import { PieceArranging } from '../../job/piece-arranging';
 import { PieceHand } from '../../job/piece-hand';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
+import { ArrangeFields } from './arrange-fields';
 import { ItemEditor } from './item-editor';
 import { ItemList } from './item-list';
 import { ArtworkFields } from './items/artwork-fields';
@@ -21,12 +26,14 @@ const ADDED: { kind: AddedKind; says: string }[] = [
   { kind: 'holes', says: 'Holes' },
   { kind: 'outline', says: 'Outline' },
   { kind: 'frame', says: 'Frame' },
+  { kind: 'marks', says: 'Marks' },
 ];
 
 /** Piece: what lies on the piece at its true size, and the sheet it comes from. */
 @Component({
   selector: 'drelk-piece-panel',
   imports: [
+    ArrangeFields,
     ArtworkFields,
     FigureField,
     Fold,
@@ -56,6 +63,21 @@ export class PiecePanel {
     return parts.filter(Boolean).join(', ') || 'as it lies';
   });
   readonly problem = computed(() => this.work.view()?.piece.problem);
+
+  private readonly arranging = inject(PieceArranging);
+  private readonly tools = inject(ToolBox);
+
+  constructor() {
+    // What is chosen is carried by pulling at it, with no tool taken up.
+    const lender = {
+      has: (at: Place) => this.arranging.has(at),
+      make: () => new CarryItemTool(this.hand, this.arranging, this.work, this.tools),
+    };
+    this.tools.lender.set(lender);
+    inject(DestroyRef).onDestroy(() => {
+      if (this.tools.lender() === lender) this.tools.lender.set(undefined);
+    });
+  }
 
   setUnits(units: 'mm' | 'in'): void {
     this.work.store.change(units === 'mm' ? 'Millimetres' : 'Inches', (document) => {

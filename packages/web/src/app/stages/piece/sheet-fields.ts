@@ -54,8 +54,10 @@ export class SheetFields {
     const laid = this.work.view()?.piece.sheet;
     if (!laid || !this.sheet()) return '';
     const share = `${(100 * laid.share).toFixed(laid.share < 0.1 ? 1 : 0)} % of the sheet`;
-    const left = laid.left > 0 ? `; ${laid.left} more would need another sheet` : '';
-    return `${laid.count} ${laid.count === 1 ? 'piece' : 'pieces'}, ${share}${left}.`;
+    const pieces = `${laid.count} ${laid.count === 1 ? 'piece' : 'pieces'}`;
+    if (laid.left === 0) return `${pieces}, ${share}.`;
+    const sheets = 1 + Math.ceil(laid.left / laid.count);
+    return `${pieces} of ${laid.count + laid.left} on this sheet, ${share}: all of them take ${sheets} such sheets.`;
   });
 
   take(name: string): void {

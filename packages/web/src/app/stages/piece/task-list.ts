@@ -1,10 +1,11 @@
-import { Component, computed, inject } from '@angular/core';
-import { formatLong } from '@drelk/core';
-import { TASK_COLOURS } from '../../bench/colours';
+import { Component, DestroyRef, computed, inject } from '@angular/core';
+import { type Task, formatLong } from '@drelk/core';
+import { BenchState } from '../../bench/bench-state';
+import { TASK_COLOURS, TASK_PATTERNS } from '../../bench/colours';
 import { Workbench } from '../../job/workbench';
 import { TASK_WORDS } from './words';
 
-/** What is done along all paths: how many contours, how far, and the hue it has on the bench. */
+/** What is done along all paths: how many contours, how far, and the hue and pattern it has on the bench, where a click lights it. */
 @Component({
   selector: 'drelk-task-list',
   template: `
@@ -12,9 +13,21 @@ import { TASK_WORDS } from './words';
     <ul>
       @for (one of tasks(); track one.task) {
         <li>
-          <span class="swatch" [style.background]="one.colour" aria-hidden="true"></span>
-          <span>{{ one.says }}</span>
-          <span class="figure">{{ one.figures }}</span>
+          <button type="button" [attr.aria-pressed]="one.isLit" (click)="light(one.task)">
+            <svg viewBox="0 0 34 16" aria-hidden="true">
+              <line
+                x1="1"
+                x2="33"
+                y1="8"
+                y2="8"
+                stroke-width="3"
+                [attr.stroke]="one.colour"
+                [attr.stroke-dasharray]="one.pattern"
+              />
+            </svg>
+            <span>{{ one.says }}</span>
+            <span class="figure">{{ one.figures }}</span>
+          </button>
         </li>
       }
     </ul>
@@ -32,15 +45,31 @@ import { TASK_WORDS } from './words';
       margin: 6px 0 0;
       padding: 0;
     }
-    li {
+    button {
       align-items: center;
+      background: none;
+      border: 1px solid transparent;
+      border-radius: 4px;
+      color: var(--ink);
+      cursor: pointer;
       display: grid;
+      font: inherit;
       gap: 8px;
-      grid-template-columns: 16px 1fr auto;
+      grid-template-columns: 34px 1fr auto;
+      min-height: 32px;
+      padding: 2px 4px;
+      text-align: left;
+      width: 100%;
     }
-    .swatch {
-      border-radius: 3px;
+    button:hover {
+      border-color: var(--edge);
+    }
+    button[aria-pressed='true'] {
+      border-color: var(--accent);
+    }
+    svg {
       height: 16px;
+      width: 34px;
     }
     .figure {
       font-size: 17px;
@@ -49,12 +78,24 @@ import { TASK_WORDS } from './words';
 })
 export class TaskList {
   private readonly work = inject(Workbench);
+  private readonly state = inject(BenchState);
   readonly tasks = computed(() =>
     (this.work.view()?.piece.tasks ?? []).map(({ task, contours, length }) => ({
       task,
+      isLit: this.state.litTask() === task,
       colour: TASK_COLOURS[task],
+      pattern: TASK_PATTERNS[task].join(' '),
       says: TASK_WORDS[task],
       figures: `${contours} ${contours === 1 ? 'contour' : 'contours'}, ${formatLong(length, this.work.units())}`,
     })),
   );
+
+  constructor() {
+    // What is lit belongs to this list.
+    inject(DestroyRef).onDestroy(() => this.state.litTask.set(undefined));
+  }
+
+  light(task: Task): void {
+    this.state.litTask.update((lit) => (lit === task ? undefined : task));
+  }
 }

@@ -1,4 +1,4 @@
-import type { BoardForm, CornerForm, HoleForm, ItemKind, Task, TextAlignment } from '@drelk/core';
+import type { BoardForm, CornerForm, HoleForm, ItemKind, MarkForm, Task, TextAlignment } from '@drelk/core';
 
 /** What the interface calls things of Piece. */
 export const KINDS: Record<ItemKind, string> = {
@@ -9,6 +9,7 @@ export const KINDS: Record<ItemKind, string> = {
   holes: 'holes',
   outline: 'outline',
   frame: 'frame',
+  marks: 'for registration',
 };
 export const TASK_WORDS: Record<Task, string> = {
   'cut-through': 'cut through',
@@ -29,6 +30,7 @@ export const FORMS: Record<BoardForm, string> = {
   banner: 'banner',
   fob: 'key fob',
   ornament: 'ornament with a loop',
+  own: 'own form',
 };
 export const CORNERS: Record<CornerForm, string> = {
   square: 'square',
@@ -36,6 +38,7 @@ export const CORNERS: Record<CornerForm, string> = {
   scooped: 'scooped',
   chamfered: 'chamfered',
 };
+export const MARKS: Record<MarkForm, string> = { cross: 'cross', square: 'square', triangle: 'triangle' };
 export const HOLES: Record<HoleForm, string> = { round: 'round', slot: 'slot', keyhole: 'keyhole' };
 export const ALIGNMENTS: Record<TextAlignment, string> = { left: 'left', centre: 'middle', right: 'right' };
 

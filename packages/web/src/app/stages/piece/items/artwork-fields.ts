@@ -1,11 +1,24 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { type ArtworkItem, type ScaleSource, TASKS, type Task, nameOfHex } from '@drelk/core';
+import {
+  type ArtworkItem,
+  DrelkError,
+  MOST_PICKED,
+  type ScaleSource,
+  TASKS,
+  type Task,
+  foundAgain,
+  nameOfHex,
+  tracedAnchor,
+} from '@drelk/core';
+import { PickTaskTool } from '../../../bench/tools/pick-task-tool';
+import { ToolBox } from '../../../bench/tools/tool-box';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
+import { ToolButton } from '../../../shared/tool-button';
 import { TASK_WORDS } from '../words';
 
 const SOURCES: Record<ScaleSource, string> = {
@@ -21,13 +34,14 @@ type TaskChoice = Task | typeof SAME;
 /** The artwork: its exact width or height, the other side following, and what is done along its holes and plates. */
 @Component({
   selector: 'drelk-artwork-fields',
-  imports: [Choice, LengthField, MatButtonModule, MatButtonToggleModule],
+  imports: [Choice, LengthField, MatButtonModule, MatButtonToggleModule, ToolButton],
   templateUrl: './artwork-fields.html',
   styleUrl: '../../panel.scss',
 })
 export class ArtworkFields {
   readonly work = inject(Workbench);
   private readonly hand = inject(PieceHand);
+  private readonly tools = inject(ToolBox);
   readonly piece = computed(() => this.work.store.shown()?.piece);
   readonly isOwn = computed(() => this.piece()?.length != null);
   readonly item = computed((): ArtworkItem | undefined => {
@@ -53,6 +67,17 @@ export class ArtworkFields {
     { id: SAME as TaskChoice, says: 'as the rest' },
     ...TASKS.map((id) => ({ id, says: TASK_WORDS[id] })),
   ];
+  readonly pickedNow = computed(() => {
+    const tool = this.tools.active();
+    return tool instanceof PickTaskTool ? tool.picked().size : 0;
+  });
+  /** A choice that is made anew each time. */
+  readonly pickedTasks = [{ id: '' as TaskChoice | '', says: 'choose …' }, ...this.innerTasks];
+  readonly pickedSays = computed(() => {
+    const count = this.item()?.picked.length ?? 0;
+    if (count === 0) return '';
+    return `${count} ${count === 1 ? 'contour has' : 'contours have'} a task of ${count === 1 ? 'its' : 'their'} own.`;
+  });
   readonly plates = computed(() =>
     (this.work.view()?.colours ?? []).map((colour) => ({
       colour,
@@ -83,6 +108,44 @@ export class ArtworkFields {
   setInner(task: TaskChoice): void {
     this.change('What is done along holes', (item) => {
       item.inner = task === SAME ? null : task;
+    });
+  }
+
+  /** Clicks on the bench pick contours, and then a task is said for them. */
+  pick(): void {
+    const id = this.id();
+    if (id !== undefined)
+      this.tools.toggle('pick-task', () => new PickTaskTool(this.work, this.tools, this.hand, id));
+  }
+
+  setPicked(task: TaskChoice | ''): void {
+    const view = this.work.view();
+    const tool = this.tools.active();
+    if (!view || task === '' || !(tool instanceof PickTaskTool)) return;
+    const { paths, toSource } = view;
+    const from = [...tool.picked()].map((id) => tracedAnchor(paths, paths.ids.indexOf(id), toSource));
+    this.change('What is done along picked contours', (item) => {
+      const again = foundAgain(
+        item.picked.map((one) => one.from),
+        from,
+      );
+      item.picked = [
+        ...item.picked.filter((_, k) => again[k] < 0),
+        ...(task === SAME ? [] : from.map((one) => ({ from: one, task }))),
+      ];
+      if (item.picked.length > MOST_PICKED)
+        throw new DrelkError(
+          'bad-item',
+          `A job keeps tasks of ${MOST_PICKED} single contours.`,
+          'Say it for the whole artwork, for its holes or a plate instead.',
+        );
+    });
+    tool.picked.set(new Set());
+  }
+
+  letGo(): void {
+    this.change('Contours as the rest', (item) => {
+      item.picked = [];
     });
   }
 

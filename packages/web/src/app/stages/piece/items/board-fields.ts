@@ -1,12 +1,14 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BoardForm, type Corners4, FLATS } from '@drelk/core';
+import type { OwnForm } from '@drelk/contract';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
 import { CornerFields } from '../corner-fields';
 import { BLANKS } from '../blanks';
+import { OwnFormList } from '../own-form-list';
 import { FORMS, entriesOf } from '../words';
 
 /** What a form's width and height are called; a hexagon is sized from flat to flat. */
@@ -20,10 +22,10 @@ const NONE = '';
 /** A board: its form, its size, its corners; or a ready-made one. */
 @Component({
   selector: 'drelk-board-fields',
-  imports: [Choice, CornerFields, LengthField, MatButtonModule],
+  imports: [Choice, CornerFields, LengthField, MatButtonModule, OwnFormList],
   template: `
     @if (item(); as item) {
-      <drelk-choice label="Form" [value]="item.form" [among]="forms" (chosen)="setForm($event)" />
+      <drelk-choice label="Form" [value]="item.form" [among]="forms()" (chosen)="setForm($event)" />
       <div class="pair">
         @if (names().width; as name) {
           <drelk-length-field
@@ -54,6 +56,7 @@ const NONE = '';
         <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
       }
       <drelk-choice label="Ready-made" [value]="none" [among]="blanks" (chosen)="take($event)" />
+      <drelk-own-form-list (taken)="takeOwn($event)" />
     }
   `,
   styleUrl: '../../panel.scss',
@@ -61,11 +64,14 @@ const NONE = '';
 export class BoardFields {
   readonly work = inject(Workbench);
   private readonly hand = inject(PieceHand);
-  readonly forms = entriesOf(FORMS);
   readonly flats = FLATS;
   readonly none = NONE;
   readonly blanks = [{ id: NONE, says: 'choose …' }, ...BLANKS.map(({ name }) => ({ id: name, says: name }))];
   readonly item = this.hand.itemOf('board');
+  /** A form of one's own is taken from the list of them. */
+  readonly forms = computed(() =>
+    entriesOf(FORMS).filter(({ id }) => id !== 'own' || this.item()?.form === id),
+  );
   readonly names = computed(
     (): { width?: string; height?: string } => SIZES[this.item()?.form ?? 'rectangle'] ?? BOTH,
   );
@@ -86,6 +92,12 @@ export class BoardFields {
   setCorners(corners: Corners4): void {
     this.hand.change('board', 'Corners of the board', (item) => {
       item.corners = corners;
+    });
+  }
+
+  takeOwn({ name, width, height, contours }: OwnForm): void {
+    this.hand.change('board', `Board, ${name}`, (item) => {
+      Object.assign(item, { form: 'own', width, height, own: contours });
     });
   }
 

@@ -1,15 +1,24 @@
 import { Component, inject } from '@angular/core';
-import type { OutlineItem } from '@drelk/core';
+import { type OutlineItem, parseAngle } from '@drelk/core';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
+import { telling } from '../../../job/telling';
 import { Choice } from '../../../shared/choice';
+import { FigureField } from '../../../shared/figure-field';
 import { LengthField } from '../../../shared/length-field';
 import { AroundFields } from '../around-fields';
 
-/** An outline: around what, how far out, which gaps it closes, and what becomes of holes. */
+/** What is proposed for a ring and a base, in millimetres. */
+const RING = { mm: { hole: 4, wall: 2.5, at: 0 }, in: { hole: 25.4 / 8, wall: 25.4 / 10, at: 0 } };
+const BASE = {
+  mm: { height: 5, width: 4, length: 60 },
+  in: { height: 25.4 / 4, width: 25.4 / 8, length: 63.5 },
+};
+
+/** An outline: around what, how far out, which gaps it closes, and what becomes of holes; a ring, a base. */
 @Component({
   selector: 'drelk-outline-fields',
-  imports: [AroundFields, Choice, LengthField],
+  imports: [AroundFields, Choice, FigureField, LengthField],
   template: `
     @if (item(); as item) {
       <drelk-around-fields />
@@ -27,6 +36,58 @@ import { AroundFields } from '../around-fields';
         (chosen)="setLength('bridges', $event)"
       />
       <drelk-choice label="Holes" [value]="item.holes" [among]="holes" (chosen)="setHoles($event)" />
+      <label class="tick">
+        <input type="checkbox" [checked]="item.ring !== null" (change)="turnRing()" />
+        a ring to hang it by
+      </label>
+      @if (item.ring; as ring) {
+        <div class="pair">
+          <drelk-length-field
+            label="Hole of the ring"
+            [value]="ring.hole"
+            [units]="work.units()"
+            (chosen)="setRing({ hole: $event })"
+          />
+          <drelk-length-field
+            label="Wall around it"
+            [value]="ring.wall"
+            [units]="work.units()"
+            (chosen)="setRing({ wall: $event })"
+          />
+        </div>
+        <drelk-figure-field
+          #at
+          label="Where, degrees from the top"
+          [text]="'' + ring.at"
+          (enter)="placeRing(at.text())"
+        />
+      }
+      <label class="tick">
+        <input type="checkbox" [checked]="item.base !== null" (change)="turnBase()" />
+        a base with two feet
+      </label>
+      @if (item.base; as base) {
+        <drelk-length-field
+          label="Height of the base"
+          [value]="base.height"
+          [units]="work.units()"
+          (chosen)="setBase({ height: $event })"
+        />
+        <div class="pair">
+          <drelk-length-field
+            label="Width of a foot"
+            [value]="base.width"
+            [units]="work.units()"
+            (chosen)="setBase({ width: $event })"
+          />
+          <drelk-length-field
+            label="Length of a foot"
+            [value]="base.length"
+            [units]="work.units()"
+            (chosen)="setBase({ length: $event })"
+          />
+        </div>
+      }
     }
   `,
   styleUrl: '../../panel.scss',
@@ -43,6 +104,34 @@ export class OutlineFields {
   setLength(which: 'distance' | 'bridges', length: number): void {
     this.hand.change('outline', which === 'distance' ? 'Distance of the outline' : 'Gaps closed', (item) => {
       item[which] = Math.max(0, length);
+    });
+  }
+
+  turnRing(): void {
+    this.hand.change('outline', 'Ring of the outline', (item) => {
+      item.ring = item.ring ? null : { ...RING[this.work.units()] };
+    });
+  }
+
+  setRing(part: Partial<NonNullable<OutlineItem['ring']>>): void {
+    this.hand.change('outline', 'Ring of the outline', ({ ring }) => {
+      if (ring) Object.assign(ring, part);
+    });
+  }
+
+  placeRing(text: string): void {
+    telling(this.work, () => this.setRing({ at: parseAngle(text) }));
+  }
+
+  turnBase(): void {
+    this.hand.change('outline', 'Base of the outline', (item) => {
+      item.base = item.base ? null : { ...BASE[this.work.units()] };
+    });
+  }
+
+  setBase(part: Partial<NonNullable<OutlineItem['base']>>): void {
+    this.hand.change('outline', 'Base of the outline', ({ base }) => {
+      if (base) Object.assign(base, part);
     });
   }
 

@@ -1,16 +1,23 @@
 import { Component, computed, inject } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { MatButtonModule } from '@angular/material/button';
 import {
   type CircleText,
   type ContourText,
+  DrelkError,
+  type ItemSettings,
+  MOST_FONTS,
   SHIPPED_FONTS,
   type TextAlignment,
   type TextSettings,
   type TextSize,
+  fontsInUse,
 } from '@drelk/core';
 import { PickLineTool } from '../../../bench/tools/pick-line-tool';
 import { ToolBox } from '../../../bench/tools/tool-box';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
+import { ApiService } from '../../../shared/api.service';
 import { Choice } from '../../../shared/choice';
 import { FigureField } from '../../../shared/figure-field';
 import { LengthField } from '../../../shared/length-field';
@@ -26,7 +33,7 @@ const CIRCLE = 12;
 /** Text: what it says, in which face, how large, how it is spaced and what it stands on. */
 @Component({
   selector: 'drelk-text-fields',
-  imports: [Choice, FigureField, LengthField, Slide, ToolButton],
+  imports: [Choice, FigureField, LengthField, MatButtonModule, Slide, ToolButton],
   templateUrl: './text-fields.html',
   styleUrls: ['../../panel.scss', './text-fields.scss'],
 })
@@ -34,7 +41,15 @@ export class TextFields {
   readonly work = inject(Workbench);
   readonly hand = inject(PieceHand);
   private readonly tools = inject(ToolBox);
-  readonly fonts = SHIPPED_FONTS.map(({ id, name, kind }) => ({ id, says: `${name}, ${kind}` }));
+  private readonly api = inject(ApiService);
+  /** Shipped faces, and those that were brought along. */
+  readonly fonts = computed(() => [
+    ...Object.entries(this.work.store.document()?.piece.fonts ?? {}).map(([id, { name }]) => ({
+      id,
+      says: `${name}, brought along`,
+    })),
+    ...SHIPPED_FONTS.map(({ id, name, kind }) => ({ id, says: `${name}, ${kind}` })),
+  ]);
   readonly sizes = entriesOf(SIZES);
   readonly alignments = entriesOf(ALIGNMENTS);
   readonly lines = entriesOf(LINES);
@@ -83,6 +98,31 @@ export class TextFields {
     this.change('Face of the text', (set) => {
       set.font = font;
     });
+  }
+
+  /** A font file from disk is kept with the job, and the text set in it; what is none is told. */
+  async bringFont(input: HTMLInputElement): Promise<void> {
+    const [file] = input.files ?? [];
+    const id = this.hand.chosen();
+    input.value = '';
+    if (id === undefined) return;
+    try {
+      const { blob, name } = await firstValueFrom(this.api.addFont(file));
+      this.work.store.change(`Face ${name}`, ({ piece }) => {
+        const item = piece.items[id] as ItemSettings | undefined;
+        if (item?.kind !== 'text') return;
+        item.set.font = blob;
+        piece.fonts = { ...fontsInUse(piece), [blob]: { name } };
+        if (Object.keys(piece.fonts).length > MOST_FONTS)
+          throw new DrelkError(
+            'bad-font',
+            `A job keeps ${MOST_FONTS} fonts.`,
+            'Set some texts in shipped ones.',
+          );
+      });
+    } catch (problem) {
+      this.work.tell(problem);
+    }
   }
 
   setUpper(): void {

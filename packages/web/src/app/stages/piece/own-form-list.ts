@@ -1,0 +1,67 @@
+import { Component, computed, inject, output } from '@angular/core';
+import type { OwnForm } from '@drelk/contract';
+import { OwnForms } from '../../job/own-forms';
+import { Workbench } from '../../job/workbench';
+import { Fold } from '../../shared/fold';
+import { IconButton } from '../../shared/icon-button';
+
+/** Forms of one's own: taken for the board, or away. */
+@Component({
+  selector: 'drelk-own-form-list',
+  imports: [Fold, IconButton],
+  template: `
+    <drelk-fold label="Own forms" [says]="says()">
+      @for (one of rows(); track one.form.id) {
+        <div class="own">
+          <button type="button" (click)="taken.emit(one.form)">{{ one.form.name }}, {{ one.size }}</button>
+          <drelk-icon-button
+            icon="delete"
+            [label]="'Take ' + one.form.name + ' away'"
+            (press)="forms.remove(one.form)"
+          />
+        </div>
+      } @empty {
+        <p class="note">
+          None yet. “Keep as a form” below any item, or below picked paths in Line, keeps its outline here.
+        </p>
+      }
+    </drelk-fold>
+  `,
+  styles: `
+    .own {
+      align-items: center;
+      display: flex;
+    }
+    .own > button {
+      background: none;
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      color: var(--ink);
+      cursor: pointer;
+      flex: 1;
+      font: inherit;
+      min-height: 32px;
+      text-align: left;
+    }
+    .own > button:hover {
+      border-color: var(--accent);
+    }
+  `,
+  styleUrl: '../panel.scss',
+})
+export class OwnFormList {
+  readonly forms = inject(OwnForms);
+  readonly taken = output<OwnForm>();
+  private readonly work = inject(Workbench);
+  readonly rows = computed(() =>
+    this.forms.all().map((form) => ({
+      form,
+      size: `${this.work.length(form.width)} × ${this.work.length(form.height)}`,
+    })),
+  );
+  readonly says = computed(() => (this.rows().length === 0 ? 'none' : String(this.rows().length)));
+
+  constructor() {
+    this.forms.want();
+  }
+}
