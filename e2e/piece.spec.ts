@@ -1,47 +1,21 @@
 import DxfParser from 'dxf-parser';
-import type { Page } from '@playwright/test';
 import { type Box, type Contour, boxOf, contoursDrawn, readDxf, readSvg, signedArea } from '@drelk/core';
 import { benchBox, expectSaved, fact, goTo, handOff, onBench, openSample, pull } from './support/page';
+import {
+  add,
+  beginEmpty,
+  boxes,
+  choose,
+  chooseItem,
+  middleOf,
+  near,
+  panelOf,
+  sizeOf,
+  type,
+} from './support/piece';
 import { expect, test } from './support/server';
 
 const INCH = 25.4;
-const panelOf = (page: Page) => page.locator('drelk-piece-panel');
-
-/** Lays something new on the piece and waits until it is chosen. */
-async function add(page: Page, kind: string): Promise<void> {
-  await panelOf(page).getByRole('button', { name: kind, exact: true }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the item' })).toHaveValue(new RegExp(`^${kind}`));
-}
-
-/** Types a length into a field of the panel. */
-async function type(page: Page, label: string, text: string): Promise<void> {
-  const field = panelOf(page).getByRole('textbox', { name: label, exact: true }).last();
-  await field.fill(text);
-  await field.press('Enter');
-}
-
-const choose = (page: Page, label: string, what: string) =>
-  panelOf(page).getByRole('combobox', { name: label, exact: true }).last().selectOption(what);
-
-const sizeOf = (box: Box) => [box.right - box.left, box.bottom - box.top];
-const middleOf = (box: Box) => [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-const boxes = (contours: readonly Contour[]) => contours.map((contour) => boxOf([contour]) as Box);
-const near = (found: readonly number[], meant: readonly number[], within = 0.01) =>
-  found.forEach((value, k) => expect(Math.abs(value - meant[k])).toBeLessThan(within));
-
-/** Chooses an item in the list, unless it is chosen. */
-async function chooseItem(page: Page, name: string): Promise<void> {
-  const row = panelOf(page).locator('drelk-item-list li').filter({ hasText: name }).locator('button').first();
-  if ((await row.getAttribute('aria-pressed')) !== 'true') await row.click();
-  await expect(page.getByRole('textbox', { name: 'Name of the item' })).toHaveValue(name);
-}
-
-async function beginEmpty(page: Page, address: string): Promise<void> {
-  await page.goto(address);
-  await page.getByRole('button', { name: 'Empty piece' }).click();
-  await expect(panelOf(page)).toBeVisible();
-  await expect(fact(page, 'shapes').locator('.value')).toHaveText('0');
-}
 
 test('a name sign from an empty piece: board, scooped border, name, two hanging holes, to both files', async ({
   page,
@@ -338,6 +312,15 @@ test('a stencil’s islands are bridged, one bridge is put by hand and stays whe
   const box = await benchBox(page);
   await page.mouse.click(box.x + 0.3 * box.width, box.y + 0.45 * box.height);
   await expect(page.getByRole('button', { name: 'Undo: A bridge put by hand' })).toBeVisible();
+  await expect(panelOf(page).getByText('1 of them put by hand')).toBeVisible();
+
+  // Moved by its mark, it is still the only one of the hand's.
+  await pull(
+    page,
+    { x: box.x + 0.3 * box.width, y: box.y + 0.45 * box.height },
+    { x: box.x + 0.27 * box.width, y: box.y + 0.44 * box.height },
+  );
+  await expect(page.getByRole('button', { name: 'Undo: A bridge moved' })).toBeVisible();
   await expect(panelOf(page).getByText('1 of them put by hand')).toBeVisible();
 
   await goTo(page, 'Ink');

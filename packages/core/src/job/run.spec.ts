@@ -55,6 +55,13 @@ describe('runJob', () => {
         ['score', 0],
       ]);
     }
+    // The outer one by itself: its hole stays as it was.
+    const outer = tracedAnchor(artwork.paths, 0, artwork.toSource);
+    const rim = { 1: { ...ARTWORK_ITEM, picked: [{ from: outer, task: 'engrave' as const }] } };
+    expect(run({ ...job, piece: { ...job.piece, items: rim } }).piece.paths.map(({ task }) => task)).toEqual([
+      'engrave',
+      'cut-through',
+    ]);
     // Of another parity, it is another contour.
     const other = {
       1: { ...ARTWORK_ITEM, picked: [{ from: { ...from, hole: false }, task: 'score' as const }] },

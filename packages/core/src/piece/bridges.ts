@@ -28,6 +28,8 @@ export interface Bridge {
 /** How closely rims are followed, as a share of a bridge's width, and how far apart places on them are looked at. */
 const FLAT = 0.05;
 const STEP = 1.2;
+/** Where the hand put a bridge near, places are so much closer, and so many at least. */
+const FINER = 4;
 /** Most places looked at on one rim. */
 const MOST_PLACES = 240;
 /** A strip reaches beyond both rims by this share of its width. */
@@ -52,7 +54,8 @@ export function bridged(shape: Shape, wishes: BridgeWishes): { shapes: Shape[]; 
   const chords = new Chords(rims);
   const candidates = rims.map((rim, k) => {
     if (k === 0) return [];
-    const smooth = candidatesOf(rim, k, chords, wishes.width, MOST_TURN);
+    const finer = wishes.places.some((place) => isNear(rim, place, NEAR * wishes.width)) ? FINER : 1;
+    const smooth = candidatesOf(rim, k, chords, wishes.width, MOST_TURN, finer);
     // An island that is all corners, as one smaller than a bridge is, is better held at one than lost.
     return smooth.length > 0 ? smooth : candidatesOf(rim, k, chords, wishes.width, Infinity);
   });
@@ -84,6 +87,12 @@ function rimOf(contour: Contour, width: number): Rim {
   }
   const { left, top, right, bottom } = boxOfPoints(points);
   return { points, length, middle: { x: (left + right) / 2, y: (top + bottom) / 2 } };
+}
+
+/** Whether a place lies within a rim's box, or so near to it. */
+function isNear({ points }: Rim, { x, y }: Point, reach: number): boolean {
+  const { left, top, right, bottom } = boxOfPoints(points);
+  return x >= left - reach && x <= right + reach && y >= top - reach && y <= bottom + reach;
 }
 
 /** The chords of all rims, to be met by rays. */
@@ -172,8 +181,9 @@ function candidatesOf(
   chords: Chords,
   width: number,
   most: number,
+  finer = 1,
 ): Candidate[] {
-  const count = Math.max(12, Math.min(MOST_PLACES, Math.round(length / (STEP * width))));
+  const count = finer * Math.max(12, Math.min(MOST_PLACES, Math.round(length / (STEP * width))));
   const found: Candidate[] = [];
   const step = length / count;
   let along = 0;

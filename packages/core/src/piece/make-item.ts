@@ -217,10 +217,11 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
   const paths = lying.flatMap(({ shape, contours, isWhole }): ItemPath[] => {
     const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
     const sources = contours.map((k) => artwork.paths.ids[k]);
-    const task =
-      picked.get(sources[0]) ?? (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
-    const tasks = shape.holes.map(
-      (_, k) => (isWhole ? picked.get(sources[k + 1]) : undefined) ?? item.inner ?? task,
+    const usual = (plate && item.plates[plate.colour]) ?? taskFor(item, shape, hasBoard);
+    const task = picked.get(sources[0]) ?? usual;
+    // Holes of a picked contour that are cut by a bridge go with it.
+    const tasks = shape.holes.map((_, k) =>
+      isWhole ? (picked.get(sources[k + 1]) ?? item.inner ?? usual) : (item.inner ?? task),
     );
     return apart({ task, shape, sources, ...(plate ? { plate } : {}) }, tasks);
   });

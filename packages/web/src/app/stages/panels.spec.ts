@@ -1,6 +1,7 @@
 import type { WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
+import { circleContour, packPaths } from '@drelk/core';
 import { fakeWork, render, viewWith } from '../../../testing/fake-work';
 import { ProblemService } from '../shared/problem.service';
 import { HandOffPanel } from './handoff/hand-off-panel';
@@ -185,7 +186,16 @@ describe('the panel of Hand off', () => {
   it('makes a file of each plate where that is wanted, one after the other', async () => {
     let id = 0;
     const keepHandOff = jest.fn(() => of({ ...record, id: ++id }));
-    const { engine, store } = fakeWork(viewWith({ colours: ['#aa7722', '#224466'] }), { keepHandOff });
+    const { engine, store } = fakeWork(
+      viewWith({
+        // Of the third plate there is nothing.
+        colours: ['#aa7722', '#224466', '#ffffff'],
+        paths: packPaths(
+          [0, 1].map((plate) => ({ outer: circleContour({ x: 30 * plate, y: 9 }, 9), holes: [], plate })),
+        ),
+      }),
+      { keepHandOff },
+    );
     engine.ask.mockResolvedValue(file);
     const { element, fixture, press } = render(HandOffPanel);
     element.querySelector<HTMLInputElement>('input[type=checkbox]')?.click();

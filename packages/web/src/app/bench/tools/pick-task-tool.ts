@@ -1,5 +1,5 @@
 import { computed, signal } from '@angular/core';
-import { contourAt, flatten, pickPath } from '@drelk/core';
+import { HOLE, contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../../engine/messages';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
@@ -52,7 +52,7 @@ export class PickTaskTool implements Tool {
   get says(): string {
     const count = this.picked().size;
     return count === 0
-      ? 'Click the contours that something else is to be done along.'
+      ? 'Click the contours that something else is to be done along: an outer one comes with its holes, a hole by itself.'
       : `${count} picked: say at the right what is done along ${count === 1 ? 'it' : 'them'}. A click on a picked one lets go of it.`;
   }
 
@@ -67,11 +67,23 @@ export class PickTaskTool implements Tool {
   release(at: Place): void {
     const id = this.near(at);
     if (id === undefined) return;
+    const isPicked = this.picked().has(id);
     this.picked.update((before) => {
       const ids = new Set(before);
-      if (!ids.delete(id)) ids.add(id);
+      for (const one of this.withHoles(id)) {
+        if (isPicked) ids.delete(one);
+        else ids.add(one);
+      }
       return ids;
     });
+  }
+
+  /** A contour by its id, an outer one with the holes in it. */
+  private withHoles(id: number): number[] {
+    const paths = this.work.view()?.paths;
+    const k = paths?.ids.indexOf(id) ?? -1;
+    if (!paths || k < 0 || (paths.flags[k] & HOLE) !== 0) return [id];
+    return Array.from(paths.ids).filter((_, n) => paths.shapes[n] === paths.shapes[k]);
   }
 
   private places() {

@@ -31,7 +31,10 @@ export class HandOffPanel {
   /** What Prove found, once more: nothing leaves without it being said. */
   readonly findings = computed(() => this.work.view()?.proof.findings ?? []);
   /** Colours of the plates that files can be made of one by one. */
-  readonly plates = computed(() => this.work.view()?.colours ?? []);
+  readonly plates = computed(() => {
+    const view = this.work.view();
+    return view ? view.colours.filter((_, k) => view.paths.plates.includes(k)) : [];
+  });
   /** One file a plate is wanted. */
   private readonly wantsPlates = signal(false);
   readonly byPlate = computed(() => this.wantsPlates() && this.plates().length > 1);

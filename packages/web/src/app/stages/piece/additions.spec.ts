@@ -135,6 +135,16 @@ describe('tasks of single contours', () => {
     expect(artwork().picked).toEqual([]);
   });
 
+  it('an outer contour comes with its holes, and goes with them', () => {
+    const { tool } = picking();
+    tool.release({ x: 20, y: 30 });
+    expect([...tool.picked()]).toEqual([1, 2]);
+    tool.release({ x: 35, y: 30 });
+    expect([...tool.picked()]).toEqual([1]);
+    tool.release({ x: 20, y: 30 });
+    expect(tool.picked().size).toBe(0);
+  });
+
   it('a click on a picked one lets go of it', () => {
     const { tool } = picking();
     tool.release({ x: 35, y: 30 });
@@ -176,14 +186,23 @@ describe('bridges of text', () => {
     own.press('Put a bridge');
     const tool = own.tools.active() as BridgeTool;
     const at = own.hand.ownPlaces(3)?.to({ x: -4, y: -6 }) ?? { x: 0, y: 0 };
-    tool.press();
-    tool.move();
+    tool.press(at, -1);
+    tool.move(at);
     tool.release(at);
     const places = () => (own.last() as Of<'text'>).bridges?.places;
     expect(places()).toEqual([[-4, -6]]);
     own.arrive();
     expect(tool.overlay().grips).toHaveLength(1);
-    tool.release(at);
+    // Pulled by its mark it moves.
+    const on = own.hand.ownPlaces(3)?.to({ x: 5, y: -2 }) ?? { x: 0, y: 0 };
+    tool.press(at, 0);
+    tool.move(on);
+    expect(tool.overlay().grips[0]).toMatchObject(on);
+    tool.release(on);
+    expect(places()).toEqual([[5, -2]]);
+    expect(own.store.undoLabel()).toBe('A bridge moved');
+    tool.press(on, 0);
+    tool.release(on);
     expect(places()).toEqual([]);
   });
 });
