@@ -21,6 +21,7 @@ import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { pieceRows } from './piece';
+import { proveRows } from './prove';
 import { twoTone } from './pictures';
 import { flat } from './real/flat';
 import { real } from './real/real';
@@ -179,6 +180,11 @@ function piece(): void {
   print('Piece; medians of 7', pieceRows());
 }
 
+/** What Prove finds on sheets of leaves. */
+function proofs(): void {
+  print('Prove; medians of 5', proveRows());
+}
+
 const part = process.argv[2];
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
@@ -186,6 +192,7 @@ else if (part === 'line') await line();
 else if (part === 'hand') hand();
 else if (part === 'files') files();
 else if (part === 'piece') piece();
+else if (part === 'prove') proofs();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
   await accuracy(

@@ -1,5 +1,6 @@
 import { Command, CommanderError, Option } from 'commander';
-import { DrelkError } from '@drelk/core';
+import { DrelkError, PROCESSES } from '@drelk/core';
+import { type CheckOptions, check } from './check';
 import { type TidyOptions, UNIT_NAMES, tidy } from './tidy';
 import { type TraceOptions, trace } from './trace';
 
@@ -40,6 +41,17 @@ program
   .addOption(new Option('--dxf <release>', 'DXF release').choices(['r12', '2000']))
   .option('--report <file>', 'where to write what was found, as JSON')
   .action((file: string, options: TidyOptions) => tidy(file, options));
+
+program
+  .command('check')
+  .description('looks at a cut file for what would spoil the cut')
+  .argument('<file>', 'SVG, or DXF saved as text')
+  .requiredOption('--process <process>', PROCESSES.join(', '))
+  .option('--material <name>', 'one of the process’s materials by its name; the first of them otherwise')
+  .option('--tool <length>', 'how wide the tool cuts, such as 3.175mm or 1/8in')
+  .addOption(new Option('--unit <unit>', 'what a unit is, where the file does not say').choices(UNIT_NAMES))
+  .option('--report <file>', 'where to write what was found, as JSON')
+  .action((file: string, options: CheckOptions) => check(file, options));
 
 program.parseAsync().catch((error: unknown) => {
   if (error instanceof DrelkError) {

@@ -27,7 +27,7 @@ export interface TidyOptions {
 }
 
 /** Units a file's own may be said to be, where the file does not say; in millimetres. */
-const UNITS: Record<string, number> = { mm: 1, cm: 10, in: 25.4, px: PIXEL, pt: POINT };
+export const UNITS: Record<string, number> = { mm: 1, cm: 10, in: 25.4, px: PIXEL, pt: POINT };
 export const UNIT_NAMES = Object.keys(UNITS);
 
 /** `drelk tidy`: an old vector file in, clean closed paths in the same coordinates out. Files appear whole or not at all. */

@@ -18,6 +18,7 @@ import {
   isWhole,
 } from '@drelk/core';
 import { pieceSchema } from './piece.schema';
+import { proveSchema } from './prove.schema';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -270,6 +271,7 @@ const settings = {
     hand: hand.required(),
   }).required(),
   piece: pieceSchema.required(),
+  prove: proveSchema.required(),
   handoff: Joi.object(
     Object.fromEntries(
       FORMAT_IDS.map((id) => [

@@ -1,4 +1,4 @@
-import type { FormatId, JobDocument, KeptContour } from '@drelk/core';
+import type { FormatId, JobDocument, KeptContour, Material, Tool } from '@drelk/core';
 
 /** One change of a document, as patches forward and back (RFC 6902 operations with array paths, as immer writes them). */
 export interface HistoryStep {
@@ -77,6 +77,12 @@ export interface OwnForm {
 /** What is sent to keep a form: closed contours in millimetres, the first around the others. */
 export type NewForm = Pick<OwnForm, 'name' | 'contours'>;
 
+/** Materials and tools that there are. */
+export interface Workshop {
+  materials: Material[];
+  tools: Tool[];
+}
+
 /** A picture of the demo, ready to start a job from. */
 export interface Sample {
   id: string;
@@ -123,6 +129,7 @@ export const routes = {
   sampleFile: (file: string) => `/api/samples/${encodeURIComponent(file)}`,
   blobs: '/api/blobs',
   fonts: '/api/fonts',
+  workshop: '/api/workshop',
   forms: '/api/forms',
   form: (id: number) => `/api/forms/${id}`,
   blob: (sha256: string) => `/api/blobs/${sha256}`,

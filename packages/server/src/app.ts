@@ -19,6 +19,7 @@ import { JobService } from './services/jobs';
 import { SampleService } from './services/samples';
 import { ScannerService } from './services/scanner';
 import { upgradeJobs } from './services/upgrade';
+import { WorkshopService } from './services/workshop';
 
 /** The whole server on an opened database, its shelf filled when it was empty. */
 export async function createApp(
@@ -34,6 +35,8 @@ export async function createApp(
   const samples = new SampleService(config.samples, blobs, jobs);
   await samples.fill();
 
+  const workshop = new WorkshopService();
+
   const app = express();
   app.disable('x-powered-by');
   // What changes is always asked anew; what does not is named by its hash.
@@ -47,6 +50,9 @@ export async function createApp(
   });
   app.use('/api', fileRoutes(blobs, samples));
   app.use(routes.forms, formRoutes(new FormService(database)));
+  app.get(routes.workshop, async (_request, response) => {
+    response.json(await workshop.list());
+  });
   app.use(routes.scanner, scannerRoutes(new ScannerService(join(config.samples, '../truth'))));
   app.use(routes.jobs, jobRoutes(jobs, new HandOffService(database, blobs), blobs));
   app.use('/api', () => {

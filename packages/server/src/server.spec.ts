@@ -5,8 +5,16 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { type JobDocument, SCHEMA, SHIPPED_FONTS, readPictureHeader } from '@drelk/core';
-import type { FontRecord, JobCard, JobRecord, OwnForm, Sample } from '@drelk/contract';
+import { type JobDocument, MATERIALS, SCHEMA, SHIPPED_FONTS, TOOLS, readPictureHeader } from '@drelk/core';
+import {
+  type FontRecord,
+  type JobCard,
+  type JobRecord,
+  type OwnForm,
+  type Sample,
+  type Workshop,
+  proveSchema,
+} from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
 import { Job, Step } from './models';
@@ -326,6 +334,16 @@ describe('fonts of one’s own', () => {
     await request(app).post('/api/fonts').expect(400);
     await request(app).post('/api/fonts').attach('picture', picture).expect(400);
   });
+});
+
+it('the workshop has what it begins with, and every row is one that a job may have', async () => {
+  const { body } = await request(app).get('/api/workshop').expect(200);
+  const { materials, tools } = body as Workshop;
+  expect([materials, tools]).toEqual([MATERIALS, TOOLS]);
+  for (const material of materials) {
+    const tool = tools.find(({ process }) => process === material.process);
+    expect(proveSchema.validate({ material, tool, waived: {} }).error).toBeUndefined();
+  }
 });
 
 describe('forms of one’s own', () => {

@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { STEPS, circleContour, newJob, packPaths } from '@drelk/core';
+import { MATERIALS, STEPS, TOOLS, circleContour, newJob, packPaths } from '@drelk/core';
 import { BenchState } from '../src/app/bench/bench-state';
 import { ToolBox } from '../src/app/bench/tools/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/messages';
@@ -11,6 +11,7 @@ import { HandEdits } from '../src/app/job/hand-edits';
 import { PathHand } from '../src/app/job/path-hand';
 import { PathShaping } from '../src/app/job/path-shaping';
 import { PieceArranging } from '../src/app/job/piece-arranging';
+import { Proving } from '../src/app/job/proving';
 import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
@@ -99,7 +100,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
     millimetresPerPixel: 0.5,
     scaleSource: 'length',
     frame: { x: 0, y: 0, width: 50, height: 40 },
-    proof: { findings: [] },
+    proof: { findings: [], waived: [] },
     timing: Object.fromEntries(STEPS.map((step) => [step, 1])) as ShownView['timing'],
     ...more,
   };
@@ -129,7 +130,13 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       JOB_STATE,
       {
         provide: ApiService,
-        useValue: { save: () => of({ revision: 2 }), handOffs: () => of([]), forms: () => of([]), ...api },
+        useValue: {
+          save: () => of({ revision: 2 }),
+          handOffs: () => of([]),
+          forms: () => of([]),
+          workshop: () => of({ materials: MATERIALS, tools: TOOLS }),
+          ...api,
+        },
       },
       {
         provide: Workbench,
@@ -160,6 +167,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       PathShaping,
       PieceHand,
       PieceArranging,
+      Proving,
     ],
   });
   const store = TestBed.inject(JobStore);

@@ -53,7 +53,7 @@ export function distanceToChords({ chords, index }: ChordIndex, x: number, y: nu
   const within = (radius: number) => {
     let best = Infinity;
     for (const k of index.search(x - radius, y - radius, x + radius, y + radius)) {
-      best = Math.min(best, distanceToSegment(chords, 4 * k, x, y));
+      best = Math.min(best, distanceToChord(chords, 4 * k, x, y));
     }
     return best;
   };
@@ -61,11 +61,12 @@ export function distanceToChords({ chords, index }: ChordIndex, x: number, y: nu
   if (close <= near) return close;
   // The chord with the nearest box bounds the search; no nearer chord can have its box farther away.
   const [first] = index.neighbors(x, y, 1);
-  const bound = distanceToSegment(chords, 4 * first, x, y);
+  const bound = distanceToChord(chords, 4 * first, x, y);
   return Math.min(bound, within(bound));
 }
 
-function distanceToSegment(chords: Float64Array, at: number, x: number, y: number): number {
+/** Distance from a point to the chord whose numbers begin at `at`. */
+export function distanceToChord(chords: Float64Array, at: number, x: number, y: number): number {
   const x1 = chords[at];
   const y1 = chords[at + 1];
   const dx = chords[at + 2] - x1;

@@ -10,6 +10,8 @@ export * from './nest';
 export * from './distance';
 export * from './nearest';
 export * from './narrowest';
+export * from './near-segments';
+export * from './narrow-places';
 export * from './rings';
 export * from './meetings';
 export * from './homography';

@@ -3,6 +3,7 @@ import type { HandOffSettings } from '../handoff';
 import { INK_DEFAULTS, type InkSettings } from '../ink';
 import type { Hand, LineMethod } from '../line';
 import { ARTWORK_ITEM, type PieceSettings } from '../piece';
+import { PROVE_DEFAULTS, type ProveSettings } from '../prove';
 import type { SquareSettings } from '../square';
 import type { VectorSettings } from './vector-settings';
 
@@ -61,6 +62,7 @@ export interface JobDocument {
   ink: InkSettings;
   line: LineDocument;
   piece: PieceSettings;
+  prove: ProveSettings;
   handoff: HandOffSettings;
 }
 
@@ -91,6 +93,7 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source' | 'vector'> = {
     mirrored: false,
     sheet: null,
   },
+  prove: PROVE_DEFAULTS,
   handoff: USUAL_CHOICES,
 };
 

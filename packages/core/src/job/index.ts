@@ -15,6 +15,7 @@ export * from './options';
 export * from './facts';
 export * from './length';
 export * from './tidy-file';
+export * from './check-file';
 export * from './vector';
 export * from './vector-settings';
 export { fontsOf } from './piece';

@@ -136,6 +136,9 @@ describe('handOffFile', () => {
 it('proves: no true size, coarse pixels', () => {
   const kinds = (document: JobDocument) => run(document).proof.findings.map((finding) => finding.kind);
   expect(kinds({ ...job, source: { ...source, density: null } })).toEqual(['no-true-size']);
-  expect(kinds({ ...job, piece: { ...job.piece, length: 600 } })).toEqual(['coarse']);
-  expect(kinds(job)).toEqual([]);
+  expect(kinds({ ...job, piece: { ...job.piece, length: 380 } })).toEqual(['coarse']);
+  expect(kinds({ ...job, piece: { ...job.piece, length: 600 } })).toEqual(['outside-bed', 'coarse']);
+  expect(kinds({ ...job, piece: { ...job.piece, length: 20 } })).toEqual([]);
+  // As large as its file says, its ring is 1.3 mm thick where it is thinnest.
+  expect(kinds(job)).toEqual(['wall']);
 });

@@ -4,7 +4,7 @@ import type { Drawing, FormatId } from '../format';
 import { type CheckedFile, handOff } from '../handoff';
 import type { Piece } from '../piece';
 import { type Fonts, NO_FONTS } from '../text';
-import { type Proof, LIMITS, type Subject, prove } from '../prove';
+import { type Check, type Finding, type Proof, type Subject, cutGrounds, limitsOf, prove } from '../prove';
 import type { JobDocument } from './document';
 import { type Facts, factsOf } from './facts';
 import { type Memory, type RunStep, STEPS, type Step, stepsIn } from './memory';
@@ -89,8 +89,10 @@ function madeOf(
   const { step } = steps;
   const { value: piece, key } = runPiece(artwork, document, fonts, steps, context);
   const { frame, paths, scale } = piece;
+  const grounds = step('prove', 'grounds', key, () => cutGrounds(paths));
   const subject: Subject = {
     paths,
+    grounds: grounds.value,
     frame,
     hasTrueSize: scale.source !== 'none',
     leftOut: leftOutOf(document, piece),
@@ -98,15 +100,18 @@ function madeOf(
   };
   const keys: Record<keyof Subject, string> = {
     paths: key,
+    grounds: key,
     frame: key,
     hasTrueSize: `${subject.hasTrueSize}`,
     leftOut: key,
     pixel: `${subject.pixel}`,
   };
-  const proof = prove(subject, LIMITS, (check, compute) => {
-    const known = [...check.reads.map((part) => keys[part]), JSON.stringify(LIMITS)].join(' ');
+  const limits = limitsOf(document.prove.material, document.prove.tool);
+  const look = (check: Check, compute: () => Finding[]) => {
+    const known = [...check.reads.map((part) => keys[part]), JSON.stringify(limits)].join(' ');
     return step('prove', `prove ${check.kind}`, known, compute).value;
-  });
+  };
+  const proof = prove(subject, limits, look, document.prove.waived);
   const edits = Object.keys(document.line.hand).length;
   const facts = step('prove', 'facts', `${key} ${edits}`, () =>
     factsOf(piece, { edits, parked: artwork.parked.length }, artwork.traced, artwork.file?.before.nodes),

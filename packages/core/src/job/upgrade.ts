@@ -1,5 +1,6 @@
 import { DrelkError } from '../error';
 import { FINEST, INK_DEFAULTS } from '../ink';
+import { PROVE_DEFAULTS } from '../prove';
 import { DEFAULTS, SCHEMA } from './document';
 
 type Plain = Record<string, unknown>;
@@ -77,7 +78,10 @@ function artworkAlone(document: Plain): Plain {
   return { ...document, piece: { ...DEFAULTS.piece, ...plain(document['piece']) } };
 }
 
-/** Schema 7 knew neither tabs nor locks, no tasks of single contours, no rings, no bases, no forms and no fonts of one's own. */
+/**
+ * Schema 7 knew neither tabs nor locks, no tasks of single contours, no rings, no bases, no forms and no fonts of one's own; and no
+ * materials: what it was proven against were the limits of the first.
+ */
 function heldByNothing(document: Plain): Plain {
   const piece = plain(document['piece']);
   const more: Record<string, Plain> = {
@@ -89,7 +93,11 @@ function heldByNothing(document: Plain): Plain {
     const item = plain(value);
     return [id, { ...item, locked: false, tabs: null, ...more[String(item['kind'])] }];
   });
-  return { ...document, piece: { ...piece, items: Object.fromEntries(items), fonts: {} } };
+  return {
+    ...document,
+    piece: { ...piece, items: Object.fromEntries(items), fonts: {} },
+    prove: PROVE_DEFAULTS,
+  };
 }
 
 /**

@@ -1,23 +1,56 @@
 import type { Box, Point } from '../geometry';
 import type { DrawingPath } from '../format';
+import type { CutGround } from './cut-ground';
+import type { Limits } from './limits';
+
+/** How grave it is: the file would be spoiled on the machine, might be, or something is worth knowing. */
+export const SEVERITIES = ['stop', 'warn', 'note'] as const;
+export type Severity = (typeof SEVERITIES)[number];
 
 /** Something Prove noticed: what it is, in one sentence with its figures. */
 export interface Finding {
   kind: CheckKind;
-  /** In the check's own unit. */
+  severity: Severity;
+  /** In how many places. */
+  count: number;
+  /** In the check's own unit: the worst there is, and what is allowed. */
   measured: number;
   allowed: number;
-  /** Where, in millimetres; nowhere for what is of the whole piece. */
+  /** Where, in millimetres, the worst first; nowhere for what is of the whole piece. */
   places: Point[];
   message: string;
   hint: string;
 }
 
-export type CheckKind = 'left-out' | 'open' | 'no-true-size' | 'coarse';
+/** All kinds, in the order in which they are told among those as grave. */
+export const CHECK_KINDS = [
+  'left-out',
+  'open',
+  'no-true-size',
+  'outside-bed',
+  'crossing',
+  'self-crossing',
+  'duplicate',
+  'island',
+  'neck',
+  'wall',
+  'narrow-slot',
+  'small-hole',
+  'speck',
+  'sliver',
+  'inner-corner',
+  'sharp-tip',
+  'too-many-nodes',
+  'short-segments',
+  'coarse',
+] as const;
+export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What is proven: paths in millimetres, and how they came to their size. */
 export interface Subject {
   paths: readonly DrawingPath[];
+  /** What is cut through of each sheet, and what lies in what. */
+  grounds: readonly CutGround[];
   frame: Box;
   hasTrueSize: boolean;
   /** What could not be made and is not among the paths: its name, why, and what to do. */
@@ -26,14 +59,41 @@ export interface Subject {
   pixel: number | undefined;
 }
 
-/** What a machine or a hand allows. Lengths in millimetres. */
-export interface Limits {
-  coarsePixel: number;
-}
-
 /** One thing that is looked at, by itself: what it reads of the subject decides when it is looked at again. */
 export interface Check {
   kind: CheckKind;
   reads: readonly (keyof Subject)[];
   check(subject: Subject, limits: Limits): Finding[];
 }
+
+/** A place where something was measured. */
+export interface Measured {
+  at: Point;
+  measured: number;
+}
+
+/** A finding of places, the worst first; none where there are none. */
+export function findingOf(
+  found: readonly Measured[],
+  about: Pick<Finding, 'kind' | 'severity' | 'allowed' | 'hint'>,
+  says: (count: number, worst: number) => string,
+): Finding[] {
+  if (found.length === 0) return [];
+  const [{ measured }] = found;
+  return [
+    {
+      ...about,
+      count: found.length,
+      measured,
+      places: found.map(({ at }) => at),
+      message: says(found.length, measured),
+    },
+  ];
+}
+
+/** A length in a sentence. */
+export const millimetres = (length: number): string => `${Number(length.toFixed(2))} mm`;
+
+/** So many of something, in words. */
+export const counted = (count: number, one: string, many: string): string =>
+  `${count} ${count === 1 ? one : many}`;

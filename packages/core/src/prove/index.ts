@@ -1,2 +1,5 @@
 export * from './check';
+export * from './cut-ground';
+export * from './limits';
 export * from './prove';
+export * from './workshop';

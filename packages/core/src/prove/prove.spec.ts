@@ -1,6 +1,7 @@
 import type { DrawingPath } from '../format';
 import { circleContour } from '../geometry';
 import { type Check, type Finding, type Subject } from './check';
+import { cutGrounds } from './cut-ground';
 import { CHECKS, LIMITS, prove } from './prove';
 
 const disc: DrawingPath = {
@@ -14,6 +15,7 @@ const straight: DrawingPath = {
 };
 const subject: Subject = {
   paths: [disc],
+  grounds: cutGrounds([disc]),
   frame: { left: 0, top: 0, right: 10, bottom: 10 },
   hasTrueSize: true,
   leftOut: [],
@@ -56,6 +58,19 @@ describe('prove', () => {
     [{ pixel: undefined }, []],
   ])('%o: %o', (changed, found) => expect(kinds(changed)).toEqual(found));
 
+  it('sets apart what is waived, with the reason', () => {
+    const { findings, waived } = prove(
+      { ...subject, hasTrueSize: false, paths: [disc, straight] },
+      LIMITS,
+      undefined,
+      {
+        'no-true-size': 'It is a sketch.',
+      },
+    );
+    expect(findings.map(({ kind }) => kind)).toEqual(['open']);
+    expect(waived).toEqual([expect.objectContaining({ kind: 'no-true-size', reason: 'It is a sketch.' })]);
+  });
+
   it('measures against the limits that it is given', () => {
     const [finding] = prove(subject, { ...LIMITS, coarsePixel: 0.1 }).findings;
     expect(finding).toMatchObject({ kind: 'coarse', measured: 0.2, allowed: 0.1 });
@@ -63,7 +78,16 @@ describe('prove', () => {
 
   it('asks what was remembered, check by check', () => {
     const asked: string[] = [];
-    const told: Finding = { kind: 'coarse', measured: 1, allowed: 0, places: [], message: 'm', hint: 'h' };
+    const told: Finding = {
+      kind: 'coarse',
+      severity: 'warn',
+      count: 1,
+      measured: 1,
+      allowed: 0,
+      places: [],
+      message: 'm',
+      hint: 'h',
+    };
     const remembered = (check: Check, compute: () => Finding[]) => {
       asked.push(check.kind);
       return check.kind === 'coarse' ? [told] : compute();

@@ -1,29 +1,65 @@
-import type { Check, Finding, Limits, Subject } from './check';
+import { type Check, type Finding, SEVERITIES, type Subject } from './check';
 import { coarse } from './checks/coarse';
+import { innerCorner, sharpTip } from './checks/corners';
+import { crossing, selfCrossing } from './checks/crossing';
+import { duplicate } from './checks/duplicate';
 import { leftOut } from './checks/left-out';
+import { narrowSlot, neck, wall } from './checks/narrow';
+import { shortSegments, tooManyNodes } from './checks/nodes';
 import { open } from './checks/open';
+import { island, outsideBed } from './checks/parts';
+import { sliver, smallHole, speck } from './checks/small';
 import { trueSize } from './checks/true-size';
+import { type Limits, limitsOf } from './limits';
+import { MATERIALS, TOOLS } from './workshop';
 
-/** Everything that is looked at, in the order in which it is told. */
-export const CHECKS: readonly Check[] = [leftOut, open, trueSize, coarse];
+/** Everything that is looked at, in the order in which it is told among what is as grave. */
+export const CHECKS: readonly Check[] = [
+  leftOut,
+  open,
+  trueSize,
+  outsideBed,
+  crossing,
+  selfCrossing,
+  duplicate,
+  island,
+  neck,
+  wall,
+  narrowSlot,
+  smallHole,
+  speck,
+  sliver,
+  innerCorner,
+  sharpTip,
+  tooManyNodes,
+  shortSegments,
+  coarse,
+];
 
-export const LIMITS: Limits = {
-  // A pixel larger than this leaves marks that a finger feels; common practice, no source.
-  coarsePixel: 0.5,
-};
+/** Those of the first material and tool of a workshop. */
+export const LIMITS: Limits = limitsOf(MATERIALS[0], TOOLS[0]);
 
-/** What was found. */
+/** What was found, and what of it is waived, with the reason. */
 export interface Proof {
   findings: Finding[];
+  waived: (Finding & { reason: string })[];
 }
 
-/** Looks at a subject before it is handed off; `remembered` may know what a check found before. */
+/**
+ * Looks at a subject before it is handed off, the gravest first; `remembered` may know what a check found before. Kinds that are waived
+ * are set apart.
+ */
 export function prove(
   subject: Subject,
   limits: Limits = LIMITS,
   remembered: (check: Check, compute: () => Finding[]) => Finding[] = (_, compute) => compute(),
+  waived: Readonly<Record<string, string>> = {},
 ): Proof {
+  const findings = CHECKS.flatMap((check) => remembered(check, () => check.check(subject, limits)));
+  const gravity = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
+  const sorted = findings.sort((a, b) => gravity(a) - gravity(b));
   return {
-    findings: CHECKS.flatMap((check) => remembered(check, () => check.check(subject, limits))),
+    findings: sorted.filter(({ kind }) => !(kind in waived)),
+    waived: sorted.flatMap((one) => (one.kind in waived ? [{ ...one, reason: waived[one.kind] }] : [])),
   };
 }

@@ -49,6 +49,16 @@ export class Form extends Model<InferAttributes<Form>, InferCreationAttributes<F
   declare createdAt: CreationOptional<Date>;
 }
 
+/** A row of the workshop: what it is for, its name, and all its figures as JSON. */
+class FiguresRow extends Model<InferAttributes<FiguresRow>, InferCreationAttributes<FiguresRow>> {
+  declare id: CreationOptional<number>;
+  declare process: string;
+  declare name: string;
+  declare figures: string;
+}
+export class MaterialRow extends FiguresRow {}
+export class ToolRow extends FiguresRow {}
+
 /** Binds the models to a database. */
 export function defineModels(sequelize: Sequelize): void {
   // Made anew for each column: Sequelize writes the column's name into them.
@@ -100,4 +110,12 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'forms', updatedAt: false },
   );
+  const figures = () => ({
+    id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+    process: string(),
+    name: string(),
+    figures: text(),
+  });
+  MaterialRow.init(figures(), { sequelize, tableName: 'materials', timestamps: false });
+  ToolRow.init(figures(), { sequelize, tableName: 'tools', timestamps: false });
 }

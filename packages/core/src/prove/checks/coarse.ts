@@ -9,6 +9,8 @@ export const coarse: Check = {
     return [
       {
         kind: 'coarse',
+        severity: 'warn',
+        count: 1,
         measured: pixel,
         allowed: coarsePixel,
         places: [],

@@ -7,6 +7,8 @@ export const leftOut: Check = {
   check: (subject) =>
     subject.leftOut.map(({ name, message, hint }) => ({
       kind: 'left-out',
+      severity: 'stop',
+      count: 1,
       measured: 1,
       allowed: 0,
       places: [],

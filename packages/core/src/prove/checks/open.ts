@@ -13,6 +13,8 @@ export const open: Check = {
     return [
       {
         kind: 'open',
+        severity: 'stop',
+        count: wrong.length,
         measured: wrong.length,
         allowed: 0,
         places: wrong.flatMap(({ start, segments }) => [start, segments[segments.length - 1] ?? start]),

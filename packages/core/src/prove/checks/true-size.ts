@@ -10,6 +10,8 @@ export const trueSize: Check = {
       : [
           {
             kind: 'no-true-size',
+            severity: 'warn',
+            count: 1,
             measured: 0,
             allowed: 1,
             places: [],

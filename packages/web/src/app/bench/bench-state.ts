@@ -88,6 +88,15 @@ export class BenchState {
     this.fitted.set(false);
   }
 
+  /** Brings a place to the middle, with so much around it at most. */
+  lookAt(at: { x: number; y: number }, around: number): void {
+    const { width, height } = this.size();
+    if (width === 0 || height === 0) return;
+    const scale = Math.max(this.eye().scale, Math.min(width, height) / around);
+    this.eye.set({ scale, x: width / 2 - at.x * scale, y: height / 2 - at.y * scale });
+    this.fitted.set(false);
+  }
+
   /** Another picture comes on the bench: what is looked at stays in view, unless it is the whole. */
   keepInView(from: Ground, to: Ground): void {
     if (!this.fitted() && this.size().width > 0) this.eye.set(eyeOver(this.eye(), this.size(), from, to));

@@ -16,13 +16,14 @@ import { HandEdits } from '../job/hand-edits';
 import { Lighting } from '../job/lighting';
 import { PathHand } from '../job/path-hand';
 import { PieceHand } from '../job/piece-hand';
+import { Proving } from '../job/proving';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { COLOURS } from './colours';
 import { BenchHand } from './bench-hand';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
-import { drawFalling, drawGhosts, drawOverlay } from './draw-overlay';
+import { drawFalling, drawFound, drawGhosts, drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
 import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, arriving, placing } from './layout';
@@ -113,6 +114,7 @@ export class Bench implements OnDestroy {
       ? `Some nodes lie too close together to be shown: from ${Math.ceil(from * 100)} % on they are.`
       : '';
   });
+  private readonly proving = inject(Proving);
   private readonly pieceHand = inject(PieceHand);
   /** Whether the stage is about the piece, and there is more on that than its artwork. */
   private readonly isOfPiece = computed(
@@ -332,10 +334,12 @@ export class Bench implements OnDestroy {
     const highlight = this.state.highlight();
     const ghosts = frame ? [] : this.edits.ghosts();
     const falling = frame ? [] : this.falling();
+    const found = frame ? [] : this.proving.marks();
     const overlay = tool?.overlay();
     scene.mark = (context) => {
       drawGhosts(context, ghosts, pixel);
       drawFalling(context, falling, pixel);
+      drawFound(context, found, pixel);
       if (painted?.marks) {
         const { x: right, y: low } = overlay?.carried ?? { x: 0, y: 0 };
         context.translate(right, low);

@@ -1,3 +1,4 @@
+import type { Severity } from '@drelk/core';
 import { COLOURS } from './colours';
 import type { Overlay, OverlayLine } from './tools/tool';
 
@@ -92,6 +93,35 @@ export function drawFalling(
     context.lineWidth = 1.5 * pixel;
     context.stroke();
     context.restore();
+  }
+}
+
+/** How large marks of findings are on screen, from their middle, and that of the one that is looked at. */
+const FOUND = 7;
+const LOOKED_AT = 13;
+
+/** Marks places that were found, told from each other by their form: a square stops, a triangle warns, a circle is a note. */
+export function drawFound(
+  context: CanvasRenderingContext2D,
+  marks: readonly { x: number; y: number; severity: Severity; isHere: boolean }[],
+  pixel: number,
+): void {
+  for (const { x, y, severity, isHere } of marks) {
+    const half = (isHere ? LOOKED_AT : FOUND) * pixel;
+    context.beginPath();
+    if (severity === 'stop') context.rect(x - half, y - half, 2 * half, 2 * half);
+    else if (severity === 'warn') {
+      context.moveTo(x, y - 1.2 * half);
+      context.lineTo(x + 1.1 * half, y + 0.8 * half);
+      context.lineTo(x - 1.1 * half, y + 0.8 * half);
+      context.closePath();
+    } else context.arc(x, y, half, 0, 2 * Math.PI);
+    context.strokeStyle = COLOURS.paper;
+    context.lineWidth = (isHere ? 6 : 4) * pixel;
+    context.stroke();
+    context.strokeStyle = severity === 'note' ? COLOURS.mark : COLOURS.missed;
+    context.lineWidth = (isHere ? 3 : 2) * pixel;
+    context.stroke();
   }
 }
 

@@ -26,6 +26,7 @@ import { PathHand } from './path-hand';
 import { PathShaping } from './path-shaping';
 import { PieceArranging } from './piece-arranging';
 import { PieceHand } from './piece-hand';
+import { Proving } from './proving';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Understood } from './understood';
@@ -35,7 +36,7 @@ import { Workbench } from './workbench';
 @Component({
   selector: 'drelk-job-page',
   imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [JOB_STATE, Workbench, HandEdits, PathHand, PathShaping, PieceHand, PieceArranging],
+  providers: [JOB_STATE, Workbench, HandEdits, PathHand, PathShaping, PieceHand, PieceArranging, Proving],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

@@ -13,6 +13,7 @@ import {
   type Scanner,
   type SaveRequest,
   type WireError,
+  type Workshop,
   routes,
 } from '@drelk/contract';
 
@@ -92,6 +93,11 @@ export class ApiService {
     const form = new FormData();
     form.append('font', file, file.name);
     return this.http.post<FontRecord>(routes.fonts, form).pipe(plainErrors());
+  }
+
+  /** Materials and tools. */
+  workshop(): Observable<Workshop> {
+    return this.http.get<Workshop>(routes.workshop).pipe(plainErrors());
   }
 
   /** Forms of one's own that boards can have. */

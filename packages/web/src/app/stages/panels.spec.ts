@@ -13,6 +13,8 @@ jest.mock('../shared/save-file', () => ({ saveFile: jest.fn() }));
 
 const finding = {
   kind: 'coarse' as const,
+  severity: 'warn' as const,
+  count: 1,
   measured: 0.7,
   allowed: 0.5,
   places: [],
@@ -141,7 +143,7 @@ describe('the panel of Prove', () => {
   });
 
   it('shows each finding with its hint', () => {
-    fakeWork(viewWith({ proof: { findings: [finding] } }));
+    fakeWork(viewWith({ proof: { findings: [finding], waived: [] } }));
     const { text } = render(ProvePanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.Make it smaller.');
     expect(text()).not.toContain('Nothing found');
@@ -223,7 +225,7 @@ describe('the panel of Hand off', () => {
   });
 
   it('repeats what Prove found, and keeps files back while the bench shows something else', () => {
-    const { work, engine } = fakeWork(viewWith({ proof: { findings: [finding] } }));
+    const { work, engine } = fakeWork(viewWith({ proof: { findings: [finding], waived: [] } }));
     const { press, text, fixture } = render(HandOffPanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.');
     (work.standing as unknown as WritableSignal<string>).set('stopped');

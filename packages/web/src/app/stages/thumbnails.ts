@@ -33,7 +33,9 @@ export const pieceThumbnail =
     context.scale(factor, factor);
     context.translate(-area.x, -area.y);
     const pixel = source.pixel / factor;
-    drawPaths(context, sketchedPaths(paths, colours, pixel), style, pixel * 0.6, { byTask });
+    drawPaths(context, sketchedPaths(paths, colours, pixel), style, pixel * 0.6, {
+      byTask: byTask && style === 'filled',
+    });
     drawFrame(context, { ...source, pixel });
     context.restore();
   };

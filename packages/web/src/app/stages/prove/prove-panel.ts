@@ -1,39 +1,123 @@
-import { Component, computed, inject } from '@angular/core';
+import { Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import type { CheckKind, Finding, Material, Process, Severity, Tool } from '@drelk/core';
+import type { Workshop } from '@drelk/contract';
+import { Proving } from '../../job/proving';
 import { Workbench } from '../../job/workbench';
+import { ApiService } from '../../shared/api.service';
+import { Choice } from '../../shared/choice';
+import { Fold } from '../../shared/fold';
+import { IconButton } from '../../shared/icon-button';
+import { ProblemService } from '../../shared/problem.service';
 
-/** Prove: what was looked at, and what was found. */
+const ICONS: Record<Severity, string> = { stop: 'crop_square', warn: 'change_history', note: 'circle' };
+const GRAVITIES: Record<Severity, string> = {
+  stop: 'would spoil the cut',
+  warn: 'may spoil the cut',
+  note: 'worth knowing',
+};
+
+/** Prove: against what it is proven, what was found, place by place, and what of it is waived. */
 @Component({
   selector: 'drelk-prove-panel',
-  imports: [MatIcon],
-  template: `
-    <h2>Prove</h2>
-    @if (proof(); as proof) {
-      @if (proof.findings.length === 0) {
-        <p class="good"><mat-icon>check</mat-icon> Nothing found that would spoil the cut.</p>
-      }
-      @for (finding of proof.findings; track finding.kind) {
-        <article>
-          <p>{{ finding.message }}</p>
-          <p class="note">{{ finding.hint }}</p>
-        </article>
-      }
-      <h3>Looked at</h3>
-      <dl>
-        <dt>Contours</dt>
-        <dd class="figure">{{ facts()?.contours }}</dd>
-        <dt>Open</dt>
-        <dd class="figure">{{ facts()?.openPaths }}</dd>
-        <dt>One pixel becomes</dt>
-        <dd class="figure">{{ pixel() }}</dd>
-      </dl>
-    }
-  `,
+  imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon],
+  templateUrl: './prove-panel.html',
   styleUrls: ['../panel.scss', './prove-panel.scss'],
 })
 export class ProvePanel {
-  private readonly work = inject(Workbench);
-  readonly proof = computed(() => this.work.view()?.proof);
+  readonly work = inject(Workbench);
+  readonly proving = inject(Proving);
+  readonly icons = ICONS;
+  readonly gravities = GRAVITIES;
   readonly facts = computed(() => this.work.view()?.facts);
   readonly pixel = computed(() => this.work.length(this.work.view()?.millimetresPerPixel ?? 0));
+  /** The kind of the finding that a reason is being written for. */
+  readonly waiving = signal<CheckKind | undefined>(undefined);
+  private readonly workshop = signal<Workshop>({ materials: [], tools: [] });
+  private readonly settings = computed(() => this.work.store.shown()?.prove);
+  readonly process = computed((): Process => this.settings()?.material.process ?? 'laser');
+  readonly processes = computed(() => {
+    const known = [...new Set([this.process(), ...this.workshop().materials.map(({ process }) => process)])];
+    return known.map((id) => ({ id, says: id }));
+  });
+  readonly materials = computed(() => this.choices(this.workshop().materials, this.settings()?.material));
+  readonly tools = computed(() => this.choices(this.workshop().tools, this.settings()?.tool));
+  readonly material = computed(() => this.settings()?.material.name ?? '');
+  readonly tool = computed(() => this.settings()?.tool.name ?? '');
+  readonly limits = computed(() => {
+    const { material, tool } = this.settings() ?? {};
+    if (!material || !tool) return [];
+    const { least, bed } = material;
+    return [
+      { name: 'Narrowest neck', value: this.work.length(least.neck) },
+      { name: 'Thinnest wall', value: this.work.length(least.wall) },
+      { name: 'Smallest hole', value: this.work.length(Math.max(least.hole, tool.width)) },
+      { name: 'Narrowest gap', value: this.work.length(Math.max(least.gap, tool.width)) },
+      { name: 'Smallest part', value: this.work.length(least.part) },
+      { name: 'Bed', value: `${this.work.length(bed.width)} × ${this.work.length(bed.height)}` },
+    ];
+  });
+  /** Where the figures come from. */
+  readonly origin = computed(() => {
+    const { material, tool } = this.settings() ?? {};
+    return material && tool
+      ? `Figures of the material: ${material.origin}. Of the tool: ${tool.origin}.`
+      : '';
+  });
+
+  constructor() {
+    const problems = inject(ProblemService);
+    inject(ApiService)
+      .workshop()
+      .subscribe({
+        next: (workshop) => this.workshop.set(workshop),
+        error: (problem) => problems.show(problem),
+      });
+  }
+
+  setProcess(process: Process): void {
+    const { materials, tools } = this.workshop();
+    const material = materials.find((one) => one.process === process);
+    const tool = tools.find((one) => one.process === process);
+    if (material && tool)
+      this.proving.change(`For a ${process}`, (prove) => {
+        prove.material = material;
+        prove.tool = tool;
+      });
+  }
+
+  setMaterial(name: string): void {
+    const material = this.workshop().materials.find(
+      (one) => one.process === this.process() && one.name === name,
+    );
+    if (material)
+      this.proving.change(`In ${name}`, (prove) => {
+        prove.material = material;
+      });
+  }
+
+  setTool(name: string): void {
+    const tool = this.workshop().tools.find((one) => one.process === this.process() && one.name === name);
+    if (tool)
+      this.proving.change(`With ${name}`, (prove) => {
+        prove.tool = tool;
+      });
+  }
+
+  isChosen({ kind }: Finding): boolean {
+    return this.proving.chosen()?.kind === kind;
+  }
+
+  waive(kind: CheckKind, reason: string): void {
+    if (reason.trim() === '') return;
+    this.waiving.set(undefined);
+    this.proving.waive(kind, reason.trim().slice(0, 300));
+  }
+
+  /** Those of the process by their names, and the one there is even where the workshop has it no more. */
+  private choices(all: readonly (Material | Tool)[], own: Material | Tool | undefined) {
+    const names = all.filter(({ process }) => process === this.process()).map(({ name }) => name);
+    return [...new Set([...names, ...(own ? [own.name] : [])])].map((id) => ({ id, says: id }));
+  }
 }

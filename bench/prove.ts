@@ -1,0 +1,71 @@
+import {
+  CHECKS,
+  type Contour,
+  type DrawingPath,
+  MATERIALS,
+  type Subject,
+  TOOLS,
+  cutGrounds,
+  limitsOf,
+  placeContour,
+} from '@drelk/core';
+import { median, now } from './measure';
+
+const RUNS = 5;
+/** Of one leaf four nodes; rows of them on a sheet. */
+const LEAF: Contour = {
+  start: { x: -13, y: 0 },
+  segments: [
+    { kind: 'cubic', x1: -5, y1: 11, x2: 4, y2: 7, x: 13, y: 0 },
+    { kind: 'cubic', x1: 9, y1: -4, x2: 6, y2: -7, x: 4, y: -7.5 },
+    { kind: 'line', x: -4, y: -8 },
+    { kind: 'line', x: -13, y: 0 },
+  ],
+  closed: true,
+};
+
+/** All findings of pieces of so many nodes, from nothing, in milliseconds; the slowest check by its name. */
+export function proveRows(): Record<string, Record<string, string>> {
+  return Object.fromEntries(
+    [2000, 20_000].map((nodes) => {
+      const subject = sheetOf(nodes);
+      const limits = limitsOf(MATERIALS[0], TOOLS[0]);
+      const runs = Array.from({ length: nodes > 100_000 ? 1 : RUNS }, () => {
+        const begun = now();
+        const grounds = cutGrounds(subject.paths);
+        const ground = now() - begun;
+        const parts = CHECKS.map((check) => {
+          const started = now();
+          const count = check.check({ ...subject, grounds }, limits).reduce((sum, one) => sum + one.count, 0);
+          return { kind: check.kind, count, time: now() - started };
+        });
+        return { ground, parts, total: now() - begun };
+      });
+      const [{ parts }] = runs;
+      const slowest = [...parts].sort((a, b) => b.time - a.time).slice(0, 3);
+      return [
+        `${nodes} nodes`,
+        {
+          'all checks': `${median(runs.map(({ total }) => total)).toFixed(0)} ms`,
+          'what lies in what': `${median(runs.map(({ ground }) => ground)).toFixed(0)} ms`,
+          slowest: slowest.map(({ kind, time }) => `${kind} ${time.toFixed(0)}`).join(', '),
+          found: String(parts.reduce((sum, { count }) => sum + count, 0)),
+        },
+      ];
+    }),
+  );
+}
+
+function sheetOf(nodes: number): Subject {
+  const count = Math.round(nodes / 4);
+  const across = Math.ceil(Math.sqrt(count));
+  const paths = Array.from({ length: count }, (_, k): DrawingPath => ({
+    task: 'cut-through',
+    shape: {
+      outer: placeContour(LEAF, { scale: 1, x: 30 * (k % across), y: 24 * Math.floor(k / across) }),
+      holes: [],
+    },
+  }));
+  const frame = { left: 0, top: 0, right: 30 * across, bottom: 24 * across };
+  return { paths, grounds: [], frame, hasTrueSize: true, leftOut: [], pixel: undefined };
+}

@@ -1,0 +1,51 @@
+import Joi from 'joi';
+import { CHECK_KINDS, ORIGINS, PROCESSES, type ProveSettings, TOOL_KINDS } from '@drelk/core';
+
+const MOST = 100_000;
+const least = Joi.number().min(0).max(1000).required();
+const size = Joi.number().positive().max(MOST).required();
+const name = Joi.string().trim().min(1).max(120).required();
+const oneOf = (values: readonly string[]) =>
+  Joi.string()
+    .valid(...values)
+    .required();
+const process = oneOf(PROCESSES);
+const origin = oneOf(ORIGINS);
+
+/** A material with its limits, in millimetres. */
+export const materialSchema = Joi.object({
+  process,
+  name,
+  thickness: Joi.number().min(0).max(1000).required(),
+  least: Joi.object({
+    neck: least,
+    wall: least,
+    hole: least,
+    gap: least,
+    part: least,
+    tip: Joi.number().min(0).max(90).required(),
+    nodesPer100: Joi.number().positive().max(1e6).required(),
+  }).required(),
+  bed: Joi.object({ width: size, height: size }).required(),
+  origin,
+}).required();
+
+/** A tool; a knife has no width. */
+export const toolSchema = Joi.object({
+  process,
+  name,
+  kind: oneOf(TOOL_KINDS),
+  width: least,
+  origin,
+}).required();
+
+/** What a job is proven against, as its document keeps it: material and tool are those of one process. */
+export const proveSchema: Joi.ObjectSchema<ProveSettings> = Joi.object({
+  material: materialSchema,
+  tool: toolSchema,
+  waived: Joi.object()
+    .pattern(Joi.valid(...CHECK_KINDS), Joi.string().trim().min(1).max(300))
+    .required(),
+}).custom((value: ProveSettings, helpers) =>
+  value.material.process === value.tool.process ? value : helpers.error('any.invalid'),
+);

@@ -1,0 +1,315 @@
+import Flatbush from 'flatbush';
+import type { Point } from './contour';
+import { flattenSegment } from './flatten';
+import { type RimIndex, type RimSegment, segmentsFacing } from './near-segments';
+import { norm } from './norm';
+
+/** A place where a region is narrow: how wide it is, between which places of which contours. */
+export interface NarrowPlace {
+  width: number;
+  from: Point;
+  to: Point;
+  /** Numbers of the contours on either side; the same where one comes near itself. */
+  a: number;
+  b: number;
+}
+
+/** Curves are followed within this share of the width that is asked about. */
+const FLAT = 1 / 400;
+/** Places on a rim are looked at so far apart, as a share of that width. */
+const STEP = 1 / 4;
+/** How often a disc is made smaller, at most, until nothing reaches into it. */
+const MOST_SHRUNK = 12;
+/**
+ * Sides of one contour face one another where the way around between them is so many times as long as the way across; shorter ones
+ * run into the tip or the end between them.
+ */
+const AROUND = 8;
+/** From here on a turn away from the region is a corner that others may come near, in radians. */
+const CORNER = 0.2;
+/** Stretches of rims that are nearer to each other along them than so many times the width are one. */
+const TOGETHER = 1.5;
+/** Both sides of a narrow place face one another: the angle at which they are seen from its middle is at least this, as a cosine. */
+const FACING = -0.5;
+
+/**
+ * Where a region is narrower than `least`: at its narrowest, one for each stretch. Contours are closed and run with the region to their
+ * left seen on screen, y down: outer contours counter-clockwise, holes clockwise; with `outside` what is around them is looked at. From
+ * places along the rim the disc that touches it there is made smaller until it touches another place too (the shrinking ball of Ma, Bae
+ * and Choi, "3D medial axis point approximation using nearest neighbors and the normal field", 2012, section 3); its diameter is the
+ * width there.
+ */
+export function narrowPlaces(
+  rims: RimIndex,
+  least: number,
+  side: 'inside' | 'outside' = 'inside',
+): NarrowPlace[] {
+  const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
+  if (facing.length === 0) return [];
+  const own = new Rims(facing, rims.lengths, FLAT * least, side === 'inside' ? 1 : -1);
+  return own
+    .joined([...own.alongRims(least), ...own.atCorners(least)], TOGETHER * least)
+    .map(({ place }) => place);
+}
+
+/** Lengths along a contour from one to another; beyond its whole length where it goes around its start. */
+type Reach = [from: number, to: number];
+
+/** A stretch of a rim along which the other side is near: its narrowest place, and how far it reaches on either side. */
+interface Stretch {
+  place: NarrowPlace;
+  own: Reach;
+  other: Reach;
+}
+
+/** Segments of rims as chords, which know of which contour they are and how far along it they begin. */
+class Rims {
+  private readonly chords: Float64Array;
+  private readonly owners: Uint32Array;
+  private readonly begins: Float64Array;
+  private readonly index: Flatbush;
+
+  constructor(
+    private readonly segments: readonly RimSegment[],
+    private readonly lengths: readonly number[],
+    tolerance: number,
+    /** 1 for what lies to the left of the rims, -1 for what lies to their right. */
+    private readonly side: 1 | -1,
+  ) {
+    const chords: number[] = [];
+    const owners: number[] = [];
+    const begins: number[] = [];
+    for (const { contour, start, to, begins: along, length } of segments) {
+      const points = [start.x, start.y];
+      flattenSegment(start, to, tolerance, points);
+      const count = points.length / 2 - 1;
+      const flat = Array.from({ length: count }, (_, k) =>
+        norm(points[2 * k + 2] - points[2 * k], points[2 * k + 3] - points[2 * k + 1]),
+      );
+      // Chords are a little shorter than their curve.
+      const longer = length / (flat.reduce((sum, one) => sum + one, 0) || 1);
+      let at = along;
+      for (let k = 0; k < count; k++) {
+        chords.push(...points.slice(2 * k, 2 * k + 4));
+        owners.push(contour);
+        begins.push(at);
+        at += longer * flat[k];
+      }
+    }
+    this.chords = Float64Array.from(chords);
+    this.owners = Uint32Array.from(owners);
+    this.begins = Float64Array.from(begins);
+    this.index = new Flatbush(owners.length);
+    for (let i = 0; i < chords.length; i += 4)
+      this.index.add(
+        Math.min(chords[i], chords[i + 2]),
+        Math.min(chords[i + 1], chords[i + 3]),
+        Math.max(chords[i], chords[i + 2]),
+        Math.max(chords[i + 1], chords[i + 3]),
+      );
+    this.index.finish();
+  }
+
+  /** Stretches seen from places spread along all rims. */
+  *alongRims(least: number): Generator<Stretch> {
+    const { chords, owners, begins } = this;
+    const step = STEP * least;
+    let stretch: Stretch | undefined;
+    for (let k = 0; k < owners.length; k++) {
+      const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+      const length = norm(x2 - x1, y2 - y1);
+      if (length === 0) continue;
+      const inward = { x: (this.side * (y2 - y1)) / length, y: (this.side * (x1 - x2)) / length };
+      // Places go by the way along the contour, so that chords however short cost no more.
+      for (let along = step * Math.ceil(begins[k] / step); along < begins[k] + length; along += step) {
+        const share = (along - begins[k]) / length;
+        const from = { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };
+        const next = this.across(from, inward, k, along, least);
+        if (!next) continue;
+        if (stretch && this.goesOn(stretch, next, TOGETHER * least)) continue;
+        if (stretch) yield stretch;
+        stretch = next;
+      }
+    }
+    if (stretch) yield stretch;
+  }
+
+  /** The same from corners that point into the region, where no disc touches both sides. */
+  *atCorners(least: number): Generator<Stretch> {
+    for (const segment of this.segments) {
+      // With the region to the left on screen, a turn to the right points into it.
+      const found = this.side * segment.turn > CORNER ? this.nearest(segment, least) : undefined;
+      if (found) yield found;
+    }
+  }
+
+  /** Stretches that are one: seen from both of its sides, from corners within it, or on either side of where a contour begins. */
+  joined(stretches: readonly Stretch[], near: number): Stretch[] {
+    const kept: Stretch[] = [];
+    const byContours = new Map<string, Stretch[]>();
+    for (const one of [...stretches].sort((a, b) => a.place.width - b.place.width)) {
+      const { a, b } = one.place;
+      const key = a < b ? `${a} ${b}` : `${b} ${a}`;
+      const others = byContours.get(key) ?? [];
+      byContours.set(key, others);
+      const same = others.find((other) => this.areOne(one, other, near));
+      if (same) this.take(same, one);
+      else {
+        kept.push(one);
+        others.push(one);
+      }
+    }
+    return kept;
+  }
+
+  private areOne(one: Stretch, other: Stretch, near: number): boolean {
+    const { a, b } = one.place;
+    const [first, second] = [this.lengths[a], this.lengths[b]];
+    const isSame = (own: Reach, across: Reach) =>
+      this.distance(one.own, own, first) <= near && this.distance(one.other, across, second) <= near;
+    return (
+      (a === other.place.a && isSame(other.own, other.other)) ||
+      (a === other.place.b && isSame(other.other, other.own))
+    );
+  }
+
+  /** A stretch reaches as far as another one too, which is the same seen from here or from across. */
+  private take(stretch: Stretch, { place, own, other }: Stretch): void {
+    const { a, b } = stretch.place;
+    const isTurned =
+      a !== place.a ||
+      (a === b &&
+        this.distance(stretch.own, own, this.lengths[a]) >
+          this.distance(stretch.own, other, this.lengths[a]));
+    stretch.own = this.together(stretch.own, isTurned ? other : own, this.lengths[a]);
+    stretch.other = this.together(stretch.other, isTurned ? own : other, this.lengths[b]);
+  }
+
+  /** Takes a place into a stretch that it goes on with; false where it is on another contour, or elsewhere on it. */
+  private goesOn(stretch: Stretch, next: Stretch, near: number): boolean {
+    const { place } = stretch;
+    const length = this.lengths[place.b];
+    const isOn = place.a === next.place.a && place.b === next.place.b && next.own[0] - stretch.own[1] <= near;
+    if (!isOn || this.distance(stretch.other, next.other, length) > near) return false;
+    stretch.own = [stretch.own[0], next.own[1]];
+    stretch.other = this.together(stretch.other, next.other, length);
+    if (next.place.width < place.width) stretch.place = next.place;
+    return true;
+  }
+
+  /** How far apart two reaches on a contour are, the shorter way around it; 0 where they overlap. */
+  private distance([a0, a1]: Reach, [b0, b1]: Reach, length: number): number {
+    const apart = (b0 + b1) / 2 - (a0 + a1) / 2;
+    const around = Math.abs(apart - length * Math.round(apart / length));
+    return Math.max(0, around - (a1 - a0 + b1 - b0) / 2);
+  }
+
+  /** The reach that both of two make together. */
+  private together([a0, a1]: Reach, [b0, b1]: Reach, length: number): Reach {
+    const turns = length * Math.round(((a0 + a1) / 2 - (b0 + b1) / 2) / length);
+    return [Math.min(a0, b0 + turns), Math.max(a1, b1 + turns)];
+  }
+
+  /** The width at a place of a rim, where it is less than `least` and the other side faces it. */
+  private across(from: Point, inward: Point, own: number, along: number, least: number): Stretch | undefined {
+    let radius = least / 2;
+    let to: Point | undefined;
+    let on = -1;
+    for (let k = 0; k < MOST_SHRUNK; k++) {
+      const centre = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
+      const met = this.deepest(centre, radius, own);
+      if (!met) break;
+      const [dx, dy] = [met.at.x - from.x, met.at.y - from.y];
+      const depth = 2 * (dx * inward.x + dy * inward.y);
+      // What lies behind the place it touches is the rim itself.
+      if (depth <= 0) return undefined;
+      radius = (dx * dx + dy * dy) / depth;
+      [to, on] = [met.at, met.chord];
+    }
+    if (!to || on < 0) return undefined;
+    const centre = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
+    const facing =
+      ((from.x - centre.x) * (to.x - centre.x) + (from.y - centre.y) * (to.y - centre.y)) / (radius * radius);
+    const width = norm(to.x - from.x, to.y - from.y);
+    if (facing > FACING || width >= least || this.isNearAround(this.owners[own], along, on, to, width))
+      return undefined;
+    return this.stretch({ width, from, to }, own, on, along);
+  }
+
+  /** A stretch that is but one place so far. */
+  private stretch(place: Omit<NarrowPlace, 'a' | 'b'>, own: number, other: number, along: number): Stretch {
+    const { owners } = this;
+    const there = this.alongOf(other, place.to);
+    return {
+      place: { ...place, a: owners[own], b: owners[other] },
+      own: [along, along],
+      other: [there, there],
+    };
+  }
+
+  /** How far along its contour a place on a chord lies. */
+  private alongOf(chord: number, { x, y }: Point): number {
+    const { chords } = this;
+    return this.begins[chord] + norm(x - chords[4 * chord], y - chords[4 * chord + 1]);
+  }
+
+  /** The place of a rim that reaches deepest into a disc; the chord `own` is the one it touches. */
+  private deepest(centre: Point, radius: number, own: number): { at: Point; chord: number } | undefined {
+    const { chords, index } = this;
+    let least = radius * (1 - 1e-6);
+    let best: { at: Point; chord: number } | undefined;
+    const { x, y } = centre;
+    index.search(x - radius, y - radius, x + radius, y + radius, (k) => {
+      if (k === own) return false;
+      const at = nearestOnChord(chords, k, centre);
+      const far = norm(at.x - x, at.y - y);
+      if (far < least) {
+        least = far;
+        best = { at, chord: k };
+      }
+      return false;
+    });
+    return best;
+  }
+
+  /** The nearest place to a corner, where a segment begins, on what faces it. */
+  private nearest({ contour, start, begins }: RimSegment, least: number): Stretch | undefined {
+    const { chords, owners, index } = this;
+    const { x, y } = start;
+    let best: Stretch | undefined;
+    index.search(x - least, y - least, x + least, y + least, (k) => {
+      const to = nearestOnChord(chords, k, start);
+      const width = norm(to.x - x, to.y - y);
+      const isNearer = width < (best?.place.width ?? least) && width > 0;
+      if (!isNearer || this.isNearAround(contour, begins, k, to, width)) return false;
+      // What is nearest to a corner lies across from it: straight across its own rim.
+      const [ax, ay, bx, by] = chords.subarray(4 * k, 4 * k + 4);
+      // The region lies to the left of the rim over there, and so does the corner.
+      if (this.side * ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) > 0) return false;
+      const there = this.alongOf(k, to);
+      best = {
+        place: { width, from: start, to, a: contour, b: owners[k] },
+        own: [begins, begins],
+        other: [there, there],
+      };
+      return false;
+    });
+    return best;
+  }
+
+  /** Whether a place of a contour and one on a chord are near to each other along it, for the width between them. */
+  private isNearAround(contour: number, along: number, other: number, at: Point, width: number): boolean {
+    if (contour !== this.owners[other]) return false;
+    const length = this.lengths[contour];
+    const far = Math.abs(this.alongOf(other, at) - along);
+    return Math.min(far, length - far) < Math.min(AROUND * width, length / 2 - 1e-9);
+  }
+}
+
+function nearestOnChord(chords: Float64Array, k: number, { x, y }: Point): Point {
+  const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  const squared = dx * dx + dy * dy;
+  const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
+  return { x: x1 + share * dx, y: y1 + share * dy };
+}

@@ -1,0 +1,55 @@
+import { boxHeight, boxOf, boxWidth } from '../../geometry';
+import { type Check, counted, findingOf, millimetres } from '../check';
+
+/** Material within a hole that nothing holds: it falls out once it is cut. */
+export const island: Check = {
+  kind: 'island',
+  reads: ['grounds'],
+  check: ({ grounds }) =>
+    findingOf(
+      grounds
+        .flatMap(({ contours, depths }) =>
+          contours.flatMap((contour, k) => {
+            const box = depths[k] > 0 && depths[k] % 2 === 0 ? boxOf([contour]) : undefined;
+            if (!box) return [];
+            const at = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
+            return [{ at, measured: Math.max(boxWidth(box), boxHeight(box)) }];
+          }),
+        )
+        .sort((a, b) => b.measured - a.measured),
+      {
+        kind: 'island',
+        severity: 'warn',
+        allowed: 0,
+        hint: 'Bridge them in Piece, or take them as parts of their own.',
+      },
+      (count, size) =>
+        `${counted(count, 'part lies', 'parts lie')} in a hole and ${count === 1 ? 'falls' : 'fall'} out, the largest ${millimetres(size)} across.`,
+    ),
+};
+
+/** What is larger than the machine. */
+export const outsideBed: Check = {
+  kind: 'outside-bed',
+  reads: ['frame'],
+  check({ frame }, { bed }) {
+    const [width, height] = [boxWidth(frame), boxHeight(frame)];
+    if (!bed) return [];
+    const fits = (across: number, down: number) => width <= across + EPSILON && height <= down + EPSILON;
+    if (fits(bed.width, bed.height) || fits(bed.height, bed.width)) return [];
+    return [
+      {
+        kind: 'outside-bed',
+        severity: 'stop',
+        count: 1,
+        measured: Math.max(width, height),
+        allowed: Math.max(bed.width, bed.height),
+        places: [],
+        message: `The piece of ${millimetres(width)} by ${millimetres(height)} is larger than the bed of ${millimetres(bed.width)} by ${millimetres(bed.height)}.`,
+        hint: 'Make it smaller, lay fewer on the sheet, or take another machine.',
+      },
+    ];
+  },
+};
+
+const EPSILON = 1e-6;

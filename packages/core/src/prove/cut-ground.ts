@@ -1,0 +1,53 @@
+import type { DrawingPath } from '../format';
+import {
+  type Contour,
+  type CrossingPlace,
+  type RimIndex,
+  directed,
+  findCrossings,
+  indexRims,
+  parentsAmong,
+} from '../geometry';
+
+/** What is cut through of one sheet, by what lies in what. */
+export interface CutGround {
+  /** Closed contours that are cut through, the material to the left seen on screen: rims of parts one way around, holes the other. */
+  contours: Contour[];
+  /** Their segments, ready to be asked which come near each other. */
+  rims: RimIndex;
+  /** Where they, and lines that are cut through, cross themselves or one another. */
+  crossings: CrossingPlace[];
+  /** In how many others each lies: even for rims of parts, odd for their holes. */
+  depths: number[];
+}
+
+/** How finely curves are followed to see what lies in what, and whether they cross, in millimetres. */
+const FLAT = 0.02;
+const CLOSE = 0.005;
+
+/** The ground that paths leave once they are cut; each plate is a sheet of its own. */
+export const cutGrounds = (paths: readonly DrawingPath[]): CutGround[] =>
+  sheetsOf(paths.filter(({ task }) => task === 'cut-through')).map((own) => {
+    const cut = contoursIn(own).filter(({ closed }) => closed);
+    const parents = parentsAmong(cut, FLAT);
+    const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
+    const depths = cut.map((_, k) => depthOf(k));
+    const contours = cut.map((contour, k) => directed(contour, depths[k] % 2 === 0));
+    return { contours, depths, rims: indexRims(contours), crossings: findCrossings(contoursIn(own), CLOSE) };
+  });
+
+/** Paths by the sheets they are cut from: a plate's, or that of all which are of none. */
+export function sheetsOf(paths: readonly DrawingPath[]): DrawingPath[][] {
+  const sheets = new Map<string, DrawingPath[]>();
+  for (const path of paths) {
+    const key = path.plate?.colour ?? '';
+    const own = sheets.get(key);
+    if (own) own.push(path);
+    else sheets.set(key, [path]);
+  }
+  return [...sheets.values()];
+}
+
+/** All contours of paths. */
+export const contoursIn = (paths: readonly DrawingPath[]): Contour[] =>
+  paths.flatMap(({ shape }) => [shape.outer, ...shape.holes]);

@@ -1,0 +1,51 @@
+import type { Material, Tool } from './workshop';
+
+/** What a machine, a material and a tool allow. Lengths in millimetres; 0 where there is no limit. */
+export interface Limits {
+  /** A pixel of the picture becomes no larger than this. */
+  coarsePixel: number;
+  /** Material between sides of one contour, and between two cuts. */
+  leastNeck: number;
+  leastWall: number;
+  /** Across a hole, and between two cuts where nothing stays. */
+  leastHole: number;
+  leastGap: number;
+  /** Of a part that is to be found again. */
+  leastPart: number;
+  /** In an inner corner: of the tool. */
+  leastRadius: number;
+  /** Degrees of a tip. */
+  leastTip: number;
+  /** Lines nearer to each other are cut twice. */
+  double: number;
+  bed: { width: number; height: number } | null;
+  nodesPer100: number;
+  shortestSegment: number;
+}
+
+/** A pixel larger than this leaves marks that a finger feels; common practice, no source. */
+const COARSE = 0.5;
+/** Lines nearer than this to each other are one to any machine; common practice, no source. */
+const DOUBLE = 0.05;
+/** Segments shorter than this make controllers stutter; common practice, no source. */
+const SHORT = 0.02;
+
+/** The limits of a material worked with a tool. A hole or a gap cannot be less than the tool is wide. */
+export function limitsOf(material: Material, tool: Tool): Limits {
+  const { least, bed } = material;
+  const isRound = tool.kind === 'end mill';
+  return {
+    coarsePixel: COARSE,
+    leastNeck: least.neck,
+    leastWall: least.wall,
+    leastHole: Math.max(least.hole, tool.width),
+    leastGap: Math.max(least.gap, tool.width),
+    leastPart: least.part,
+    leastRadius: isRound ? tool.width / 2 : 0,
+    leastTip: least.tip,
+    double: Math.max(DOUBLE, tool.width / 2),
+    bed,
+    nodesPer100: least.nodesPer100,
+    shortestSegment: SHORT,
+  };
+}

@@ -1,0 +1,261 @@
+import fc from 'fast-check';
+import type { DrawingPath, Task } from '../format';
+import { type Contour, boxOf, circleContour, combineAreas, placeContour, reverseContour } from '../geometry';
+import { leaf } from '../testing/curves';
+import type { CheckKind, Finding } from './check';
+import { cutGrounds } from './cut-ground';
+import { type Limits, limitsOf } from './limits';
+import { prove } from './prove';
+import { MATERIALS, PROCESSES, TOOLS, type Process } from './workshop';
+
+const polygon = (...places: [number, number][]): Contour => {
+  const [start, ...rest] = places.map(([x, y]) => ({ x, y }));
+  return { start, segments: [...rest, start].map((to) => ({ kind: 'line', ...to })), closed: true };
+};
+/** Counter-clockwise on screen. */
+const block = (left: number, top: number, width: number, height: number) =>
+  polygon([left, top], [left, top + height], [left + width, top + height], [left + width, top]);
+const path = (outer: Contour, holes: Contour[] = [], more: Partial<DrawingPath> = {}): DrawingPath => ({
+  task: 'cut-through',
+  shape: { outer, holes },
+  ...more,
+});
+const materialFor = (process: Process) => {
+  const material = MATERIALS.find((one) => one.process === process);
+  const tool = TOOLS.find((one) => one.process === process);
+  if (!material || !tool) throw new Error(`nothing for ${process}`);
+  return limitsOf(material, tool);
+};
+const LASER = materialFor('laser');
+
+function findingsOf(paths: DrawingPath[], limits: Limits = LASER): Finding[] {
+  const frame = boxOf(paths.flatMap(({ shape }) => [shape.outer, ...shape.holes])) ?? {
+    left: 0,
+    top: 0,
+    right: 0,
+    bottom: 0,
+  };
+  const subject = {
+    paths,
+    grounds: cutGrounds(paths),
+    frame,
+    hasTrueSize: true,
+    leftOut: [],
+    pixel: undefined,
+  };
+  return prove(subject, limits).findings;
+}
+const kindsOf = (paths: DrawingPath[], limits = LASER) => findingsOf(paths, limits).map(({ kind }) => kind);
+const found = (paths: DrawingPath[], kind: CheckKind, limits = LASER) => {
+  const finding = findingsOf(paths, limits).find((one) => one.kind === kind);
+  if (!finding) throw new Error(`no ${kind}: ${kindsOf(paths, limits).join()}`);
+  return finding;
+};
+
+/** Two plates held by a strip, somewhere. */
+const dumbbell = (width: number, x = 0, y = 0) =>
+  combineAreas('unite', [
+    block(0, 0, 20, 20),
+    block(40, 0, 20, 20),
+    block(10, 10 - width / 2, 40, width),
+  ]).map((contour) => placeContour(contour, { scale: 1, x, y }));
+
+describe('a clean piece', () => {
+  it.each(PROCESSES)('has no finding for a %s', (process) => {
+    const plate = path(block(0, 0, 200, 100), [reverseContour(circleContour({ x: 20, y: 50 }, 6))]);
+    // A round tool leaves nothing standing at outer corners.
+    expect(kindsOf([plate, path(circleContour({ x: 260, y: 50 }, 30))], materialFor(process))).toEqual([]);
+  });
+
+  it('has none where engravings lie side by side, or plates share a border', () => {
+    const engraved: Partial<DrawingPath> = { task: 'engrave' };
+    const plate = (colour: string) => ({ plate: { name: colour, colour } });
+    expect(kindsOf([path(block(0, 0, 50, 50)), path(block(10, 10, 0.3, 20), [], engraved)])).toEqual([]);
+    expect(
+      kindsOf([
+        path(block(0, 0, 20, 20), [], plate('#112233')),
+        path(block(20, 0, 20, 20), [], plate('#332211')),
+      ]),
+    ).toEqual([]);
+  });
+
+  it('of 200 random ones with everything above its limit has none', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1.06, max: 3, noNaN: true }),
+        fc.double({ min: 0.55, max: 3, noNaN: true }),
+        fc.double({ min: 2, max: 6, noNaN: true }),
+        (neck, radius, wall) => {
+          const hole = circleContour({ x: wall + radius, y: 10 }, radius, true);
+          const [outer] = dumbbell(neck);
+          const kinds = kindsOf([path(outer, [hole])]);
+          expect(kinds).toEqual([]);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('a planted flaw', () => {
+  // Above and below the limit by 5 %: found, and not found.
+  const sides = (limit: number) =>
+    fc.oneof(
+      fc.double({ min: 0.25 * limit, max: 0.95 * limit, noNaN: true }),
+      fc.double({ min: 1.05 * limit, max: 3 * limit, noNaN: true }),
+    );
+  const place = fc.record({
+    x: fc.double({ min: -500, max: 500, noNaN: true }),
+    y: fc.double({ min: -500, max: 500, noNaN: true }),
+  });
+
+  it.each<[CheckKind, keyof Limits, (size: number, at: { x: number; y: number }) => DrawingPath[]]>([
+    ['neck', 'leastNeck', (size, { x, y }) => dumbbell(size, x, y).map((outer) => path(outer))],
+    [
+      'wall',
+      'leastWall',
+      (size, { x, y }) => [
+        path(block(x, y, 60, 60), [circleContour({ x: x + 10 + size, y: y + 30 }, 10, true)]),
+      ],
+    ],
+    [
+      'narrow-slot',
+      'leastGap',
+      (size, { x, y }) => [path(block(x, y, 20, 20)), path(block(x + 20 + size, y, 20, 20))],
+    ],
+    [
+      'small-hole',
+      'leastHole',
+      (size, { x, y }) => [
+        path(block(x, y, 40, 40), [circleContour({ x: x + 20, y: y + 20 }, size / 2, true)]),
+      ],
+    ],
+    [
+      'speck',
+      'leastPart',
+      (size, { x, y }) => [path(block(x, y, 30, 30)), path(circleContour({ x: x + 60, y }, size / 2))],
+    ],
+  ])('of kind %s is found below its limit and not above it, and measured', (kind, limit, plant) => {
+    const allowed = LASER[limit] as number;
+    fc.assert(
+      fc.property(sides(allowed), place, (size, at) => {
+        const finding = findingsOf(plant(size, at)).find((one) => one.kind === kind);
+        expect(finding !== undefined).toBe(size < allowed);
+        if (finding) {
+          expect(finding.measured).toBeCloseTo(size, 2);
+          expect(finding).toMatchObject({ count: 1, allowed });
+          expect(finding.places).toHaveLength(1);
+        }
+      }),
+      { numRuns: 120 },
+    );
+  });
+});
+
+describe('findings', () => {
+  it('lines that lie on one another: how long they are cut twice', () => {
+    const finding = found([path(block(0, 0, 40, 40)), path(block(40, 10, 20, 20))], 'duplicate');
+    expect(finding.severity).toBe('stop');
+    expect(Math.abs(finding.measured - 20)).toBeLessThan(1.5);
+    expect(finding.places.every(({ x, y }) => Math.abs(x - 40) < 0.1 && y > 9 && y < 31)).toBe(true);
+    expect(found([path(leaf), path(leaf)], 'duplicate').measured).toBeGreaterThan(80);
+  });
+
+  it('cuts that cross, and a contour that crosses itself, each place once', () => {
+    const across = found([path(block(0, 0, 40, 40)), path(block(20, 20, 40, 40))], 'crossing');
+    expect(across).toMatchObject({ count: 2, severity: 'stop' });
+    const bow = polygon([0, 0], [40, 40], [40, 0], [0, 40]);
+    expect(found([path(bow)], 'self-crossing').places).toEqual([
+      { x: expect.closeTo(20, 6) as number, y: expect.closeTo(20, 6) as number },
+    ]);
+    // A score may run across anything.
+    const score = path(
+      { start: { x: -5, y: 5 }, segments: [{ kind: 'line', x: 50, y: 5 }], closed: false },
+      [],
+      { task: 'score' },
+    );
+    expect(kindsOf([path(block(0, 0, 40, 40)), { ...score, shape: { ...score.shape, pen: 0.3 } }])).toEqual(
+      [],
+    );
+  });
+
+  it('what lies in a hole falls out', () => {
+    const paths = [
+      path(circleContour({ x: 0, y: 0 }, 40), [circleContour({ x: 0, y: 0 }, 25, true)]),
+      path(circleContour({ x: 3, y: 0 }, 8)),
+    ];
+    const finding = found(paths, 'island');
+    expect(finding).toMatchObject({ count: 1, measured: expect.closeTo(16, 6) as number });
+    expect(finding.places[0].x).toBeCloseTo(3, 6);
+    // Letters cut out of a board leave their middles.
+    const board = path(block(0, 0, 100, 60));
+    const letter = path(circleContour({ x: 50, y: 30 }, 20), [circleContour({ x: 50, y: 30 }, 8, true)]);
+    expect(found([board, letter], 'island').places[0].x).toBeCloseTo(50, 6);
+  });
+
+  it('a round tool leaves material standing in inner corners: a kite less a slice of the circle', () => {
+    const router = materialFor('router');
+    const window = path(block(0, 0, 200, 200), [reverseContour(block(50, 50, 100, 100))]);
+    const finding = found([window], 'inner-corner', router);
+    expect(finding.count).toBe(4);
+    const radius = 3.175 / 2;
+    // Four right corners leave what a square has more than its circle.
+    expect(finding.message).toContain(`${((4 - Math.PI) * radius ** 2).toFixed(1)} mm²`);
+    expect(kindsOf([window])).toEqual([]);
+  });
+
+  it('tips, slivers, what is larger than the bed, too many nodes and segments that are too short', () => {
+    const spike = polygon([0, 0], [0, 4], [60, 2]);
+    expect(found([path(spike)], 'sharp-tip').measured).toBeCloseTo(
+      (2 * Math.atan2(2, 60) * 180) / Math.PI,
+      3,
+    );
+    expect(found([path(block(0, 0, 80, 0.3))], 'sliver').measured).toBeCloseTo(0.3, 2);
+    expect(found([path(block(0, 0, 700, 30))], 'outside-bed')).toMatchObject({
+      measured: 700,
+      allowed: 600,
+      severity: 'stop',
+    });
+    // Turned, it fits.
+    expect(kindsOf([path(block(0, 0, 380, 590))])).toEqual([]);
+    const fine = Array.from({ length: 400 }, (_, k): [number, number] => {
+      const angle = (-2 * Math.PI * k) / 400;
+      return [20 * Math.cos(angle), 20 * Math.sin(angle)];
+    });
+    expect(found([path(polygon(...fine))], 'too-many-nodes').measured).toBeGreaterThan(300);
+    const tiny = Array.from({ length: 400 }, (_, k): [number, number] => {
+      const angle = (-2 * Math.PI * k) / 400;
+      return [Math.cos(angle), Math.sin(angle)];
+    });
+    expect(found([path(block(0, 0, 900, 9)), path(polygon(...tiny))], 'short-segments').count).toBe(400);
+  });
+
+  it('come gravest first', () => {
+    const severities = findingsOf([
+      path(block(0, 0, 40, 40)),
+      path(block(20, 20, 40, 40)),
+      path(circleContour({ x: 100, y: 0 }, 0.3)),
+    ]).map(({ severity }) => severity);
+    expect(severities).toEqual(
+      [...severities].sort(
+        (a, b) => ['stop', 'warn', 'note'].indexOf(a) - ['stop', 'warn', 'note'].indexOf(b),
+      ),
+    );
+    expect(severities.length).toBeGreaterThan(1);
+  });
+
+  it('guides are nothing to any machine', () => {
+    const guide: { task: Task } = { task: 'guide' };
+    expect(kindsOf([path(block(0, 0, 40, 40)), path(block(0, 0, 40, 40), [], guide)])).toEqual([]);
+  });
+});
+
+it('the workshop’s rows are for processes that have both, and say where their figures come from', () => {
+  for (const process of PROCESSES) {
+    expect(MATERIALS.some((one) => one.process === process)).toBe(true);
+    expect(TOOLS.some((one) => one.process === process)).toBe(true);
+  }
+  expect(new Set([...MATERIALS, ...TOOLS].map(({ name, process }) => `${process} ${name}`)).size).toBe(
+    MATERIALS.length + TOOLS.length,
+  );
+});

@@ -1,0 +1,133 @@
+/** What cuts. */
+export const PROCESSES = ['laser', 'vinyl', 'plasma', 'router'] as const;
+export type Process = (typeof PROCESSES)[number];
+
+/** Where a figure comes from: nobody's word is taken for a standard. */
+export const ORIGINS = ['typed', 'common practice', 'from memory'] as const;
+export type Origin = (typeof ORIGINS)[number];
+
+/** What a material holds, in millimetres; a tip in degrees. */
+export interface Least {
+  neck: number;
+  wall: number;
+  hole: number;
+  gap: number;
+  part: number;
+  tip: number;
+  nodesPer100: number;
+}
+
+/** A material as a process cuts it. Thickness in millimetres, 0 for a film. */
+export interface Material {
+  process: Process;
+  name: string;
+  thickness: number;
+  least: Least;
+  /** What fits on the machine. */
+  bed: { width: number; height: number };
+  origin: Origin;
+}
+
+export const TOOL_KINDS = ['beam', 'knife', 'torch', 'end mill', 'V bit'] as const;
+export type ToolKind = (typeof TOOL_KINDS)[number];
+
+/** What takes material away, so wide: a beam's or torch's kerf, a mill's diameter, nothing for a knife. */
+export interface Tool {
+  process: Process;
+  name: string;
+  kind: ToolKind;
+  width: number;
+  origin: Origin;
+}
+
+/** What a job is proven against: a material and a tool of one process, as they were when they were chosen; and which findings are waived, with the reason. */
+export interface ProveSettings {
+  material: Material;
+  tool: Tool;
+  waived: Record<string, string>;
+}
+
+const INCH = 25.4;
+
+const material = (
+  process: Process,
+  name: string,
+  thickness: number,
+  [neck, wall, hole, gap, part]: readonly [
+    neck: number,
+    wall: number,
+    hole: number,
+    gap: number,
+    part: number,
+  ],
+  [width, height]: readonly [width: number, height: number],
+  origin: Origin = 'common practice',
+): Material => ({
+  process,
+  name,
+  thickness,
+  least: {
+    neck,
+    wall,
+    hole,
+    gap,
+    part,
+    tip: process === 'vinyl' ? 5 : 10,
+    nodesPer100: process === 'vinyl' ? 200 : 120,
+  },
+  bed: { width, height },
+  origin,
+});
+
+const LASER = [600, 400] as const;
+const CUTTER = [600, 1500] as const;
+const TABLE = [48 * INCH, 48 * INCH] as const;
+const ROUTER = [1250, 1250] as const;
+
+/**
+ * What a workshop begins with; all of it can be changed. Figures are common practice without a source; those of holes in steel are
+ * from memory: about as wide as the sheet is thick.
+ */
+export const MATERIALS: readonly Material[] = [
+  material('laser', 'plywood 3 mm', 3, [1, 1.5, 1, 0.2, 1], LASER),
+  material('laser', 'acrylic 3 mm', 3, [1, 1.5, 1, 0.2, 1], LASER),
+  material('laser', 'card', 0.3, [0.4, 0.5, 0.4, 0.15, 0.8], LASER),
+  material('laser', 'felt', 3, [1.5, 2, 1.5, 0.3, 2], LASER),
+  material('vinyl', 'sign vinyl', 0, [0.5, 0.5, 0.8, 0.3, 1], CUTTER),
+  material('vinyl', 'heat transfer', 0, [0.8, 0.8, 1, 0.5, 1.5], CUTTER),
+  material('plasma', 'steel 1.5 mm', 1.5, [1, 2, 1.5, 1.5, 5], TABLE, 'from memory'),
+  material('plasma', 'steel 3 mm', 3, [1.5, 3, 3, 1.5, 6], TABLE, 'from memory'),
+  material('plasma', 'steel 6 mm', 6, [3, 4, 6, 2, 10], TABLE, 'from memory'),
+  material('router', 'pine 18 mm', 18, [4, 5, 3, 3, 10], ROUTER),
+  material('router', 'plywood 6 mm', 6, [2.5, 3, 3, 3, 8], ROUTER),
+  material('router', 'foam board', 5, [4, 4, 3, 3, 8], ROUTER),
+];
+
+const tool = (
+  process: Process,
+  name: string,
+  kind: ToolKind,
+  width: number,
+  origin: Origin = 'common practice',
+): Tool => ({
+  process,
+  name,
+  kind,
+  width,
+  origin,
+});
+
+export const TOOLS: readonly Tool[] = [
+  tool('laser', 'beam, kerf 0.2 mm', 'beam', 0.2, 'from memory'),
+  tool('laser', 'beam, kerf 0.1 mm', 'beam', 0.1, 'from memory'),
+  tool('vinyl', 'knife', 'knife', 0),
+  tool('plasma', 'torch, kerf 1.5 mm', 'torch', 1.5, 'from memory'),
+  tool('plasma', 'torch, kerf 1 mm', 'torch', 1, 'from memory'),
+  tool('router', 'end mill 1/8 in', 'end mill', INCH / 8),
+  tool('router', 'end mill 1/4 in', 'end mill', INCH / 4),
+  tool('router', 'end mill 3 mm', 'end mill', 3),
+  tool('router', 'V bit, 60 degrees', 'V bit', 0.2),
+];
+
+/** A new job is for the first of each. */
+export const PROVE_DEFAULTS: ProveSettings = { material: MATERIALS[0], tool: TOOLS[0], waived: {} };

@@ -1,0 +1,127 @@
+import { TestBed } from '@angular/core/testing';
+import { type Finding, MATERIALS, TOOLS } from '@drelk/core';
+import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
+import { Commands } from '../../job/commands';
+import { Proving } from '../../job/proving';
+import { ProvePanel } from './prove-panel';
+
+const finding = (more: Partial<Finding>): Finding => ({
+  kind: 'neck',
+  severity: 'warn',
+  count: 2,
+  measured: 0.4,
+  allowed: 1,
+  places: [
+    { x: 10, y: 20 },
+    { x: 30, y: 25 },
+  ],
+  message: '2 necks are narrower than 1 mm.',
+  hint: 'Thicken them.',
+  ...more,
+});
+const crossing = finding({
+  kind: 'crossing',
+  severity: 'stop',
+  count: 1,
+  places: [{ x: 5, y: 5 }],
+  message: 'Cuts cross.',
+});
+const coarse = finding({ kind: 'coarse', severity: 'note', places: [], message: 'One pixel is large.' });
+
+function proving() {
+  const fake = fakeWork(viewWith({ proof: { findings: [crossing, finding({}), coarse], waived: [] } }));
+  fake.bench.stage.set('prove');
+  fake.bench.size.set({ width: 800, height: 600 });
+  const page = render(ProvePanel);
+  const own = TestBed.inject(Proving);
+  const choose = (label: string, id: string) => {
+    const select = page.element.querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`);
+    if (!select) throw new Error(`No list is called “${label}”.`);
+    select.value = id;
+    select.dispatchEvent(new Event('change', { bubbles: true }));
+    page.fixture.detectChanges();
+  };
+  const prove = () => fake.store.document()?.prove;
+  return { ...fake, ...page, own, choose, prove };
+}
+
+describe('the panel of Prove', () => {
+  it('lists what was found, and marks all of it on the bench', () => {
+    const { text, own } = proving();
+    expect(text()).toContain('Cuts cross.');
+    expect(own.marks().map(({ severity }) => severity)).toEqual(['stop', 'warn', 'warn']);
+    // Millimetres become pixels of the bench: half a millimetre each.
+    expect(own.marks()[1]).toMatchObject({ x: 20, y: 40, isHere: false });
+  });
+
+  it('goes from place to place: by a click, by buttons and by key', () => {
+    const { press, own, bench, text, element, fixture } = proving();
+    press('2 necks are narrower');
+    expect(own.marks()).toHaveLength(2);
+    expect(own.marks()[0].isHere).toBe(true);
+    expect(text()).toContain('1 of 2');
+    const { x, y, scale } = bench.eye();
+    // The place is in the middle of the bench.
+    expect([20 * scale + x, 40 * scale + y]).toEqual([expect.closeTo(400, 6), expect.closeTo(300, 6)]);
+    element.querySelector<HTMLButtonElement>('[aria-label="The next place"]')?.click();
+    fixture.detectChanges();
+    expect(text()).toContain('2 of 2');
+    const key = (shift: boolean) =>
+      TestBed.inject(Commands)
+        .all()
+        .find((one) => one.key === 'f' && one.shift === shift)
+        ?.run();
+    key(false);
+    expect(own.chosen()?.kind).toBe('crossing');
+    key(true);
+    expect([own.chosen()?.kind, own.place()]).toEqual(['neck', 1]);
+    fixture.detectChanges();
+    press('2 necks are narrower');
+    expect(own.chosen()).toBeUndefined();
+  });
+
+  it('what has no place cannot be gone to', () => {
+    const { element } = proving();
+    const buttons = [...element.querySelectorAll<HTMLButtonElement>('.what')];
+    expect(buttons.map(({ disabled }) => disabled)).toEqual([false, false, true]);
+  });
+
+  it('chooses process, material and tool; those of another process come together', () => {
+    const { choose, prove, text, press } = proving();
+    expect(prove()?.material.name).toBe('plywood 3 mm');
+    choose('Process', 'plasma');
+    expect(prove()).toMatchObject({ material: { process: 'plasma' }, tool: { process: 'plasma' } });
+    choose('Material', 'steel 6 mm');
+    choose('Tool', 'torch, kerf 1 mm');
+    expect(prove()).toMatchObject({
+      material: MATERIALS.find(({ name }) => name === 'steel 6 mm'),
+      tool: TOOLS.find(({ name }) => name === 'torch, kerf 1 mm'),
+    });
+    press('Limits');
+    expect(text()).toContain('Smallest hole6 mm');
+    expect(text()).toContain('from memory');
+  });
+
+  it('waives a finding for a reason only, and takes it up again', () => {
+    const { press, element, fixture, prove, work, own } = proving();
+    const waive = (reason: string) => {
+      const input = element.querySelector<HTMLInputElement>('.reason');
+      if (!input) throw new Error('no field');
+      input.value = reason;
+      press('Waive it');
+    };
+    press('Waive …');
+    waive('  ');
+    expect(prove()?.waived).toEqual({});
+    waive('It is only a sketch.');
+    expect(prove()?.waived).toEqual({ crossing: 'It is only a sketch.' });
+    const view = work.view as unknown as { set(view: ReturnType<typeof viewWith>): void };
+    view.set(
+      viewWith({ proof: { findings: [], waived: [{ ...crossing, reason: 'It is only a sketch.' }] } }),
+    );
+    fixture.detectChanges();
+    expect(own.findings()).toEqual([]);
+    press('Take it up again');
+    expect(prove()?.waived).toEqual({});
+  });
+});
