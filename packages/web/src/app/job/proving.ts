@@ -14,7 +14,7 @@ export interface FindingMark {
 }
 
 /** A place is looked at with so much around it, in millimetres. */
-const AROUND = 40;
+const AROUND = 16;
 /** Marks of one finding, at most. */
 const MOST_MARKS = 500;
 
