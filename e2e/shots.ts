@@ -33,6 +33,7 @@ async function main(): Promise<void> {
       await setWidth(page);
       continue;
     }
+    if (stage === 'prove') await page.locator('drelk-prove-panel .what').first().click();
     if (stage === 'hand-off') await handOffBoth(page);
     await shot(stage);
   }

@@ -2,22 +2,16 @@ import Flatbush from 'flatbush';
 import type { Point } from './contour';
 import { flattenSegment } from './flatten';
 import { type RimIndex, type RimSegment, segmentsFacing } from './near-segments';
+import { type NarrowPlace, type Stretch, goesOn, joined } from './narrow-stretches';
 import { norm } from './norm';
-
-/** A place where a region is narrow: how wide it is, between which places of which contours. */
-export interface NarrowPlace {
-  width: number;
-  from: Point;
-  to: Point;
-  /** Numbers of the contours on either side; the same where one comes near itself. */
-  a: number;
-  b: number;
-}
 
 /** Curves are followed within this share of the width that is asked about. */
 const FLAT = 1 / 400;
 /** Places on a rim are looked at so far apart, as a share of that width. */
 const STEP = 1 / 4;
+/** Around the narrowest of them it is looked closer, in so many rounds, at so many places on either side. */
+const ROUNDS = 3;
+const CLOSER = 4;
 /** How often a disc is made smaller, at most, until nothing reaches into it. */
 const MOST_SHRUNK = 12;
 /**
@@ -47,19 +41,8 @@ export function narrowPlaces(
   const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
   if (facing.length === 0) return [];
   const own = new Rims(facing, rims.lengths, FLAT * least, side === 'inside' ? 1 : -1);
-  return own
-    .joined([...own.alongRims(least), ...own.atCorners(least)], TOGETHER * least)
-    .map(({ place }) => place);
-}
-
-/** Lengths along a contour from one to another; beyond its whole length where it goes around its start. */
-type Reach = [from: number, to: number];
-
-/** A stretch of a rim along which the other side is near: its narrowest place, and how far it reaches on either side. */
-interface Stretch {
-  place: NarrowPlace;
-  own: Reach;
-  other: Reach;
+  const stretches = [...own.alongRims(least), ...own.atCorners(least)];
+  return joined(stretches, rims.lengths, TOGETHER * least).map((stretch) => own.refined(stretch, least));
 }
 
 /** Segments of rims as chords, which know of which contour they are and how far along it they begin. */
@@ -126,7 +109,7 @@ class Rims {
         const from = { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };
         const next = this.across(from, inward, k, along, least);
         if (!next) continue;
-        if (stretch && this.goesOn(stretch, next, TOGETHER * least)) continue;
+        if (stretch && goesOn(stretch, next, this.lengths, TOGETHER * least)) continue;
         if (stretch) yield stretch;
         stretch = next;
       }
@@ -143,71 +126,47 @@ class Rims {
     }
   }
 
-  /** Stretches that are one: seen from both of its sides, from corners within it, or on either side of where a contour begins. */
-  joined(stretches: readonly Stretch[], near: number): Stretch[] {
-    const kept: Stretch[] = [];
-    const byContours = new Map<string, Stretch[]>();
-    for (const one of [...stretches].sort((a, b) => a.place.width - b.place.width)) {
-      const { a, b } = one.place;
-      const key = a < b ? `${a} ${b}` : `${b} ${a}`;
-      const others = byContours.get(key) ?? [];
-      byContours.set(key, others);
-      const same = others.find((other) => this.areOne(one, other, near));
-      if (same) this.take(same, one);
-      else {
-        kept.push(one);
-        others.push(one);
+  /** The narrowest place of a stretch, looked for between the places that were looked at. */
+  refined({ place, at }: Stretch, least: number): NarrowPlace {
+    let best = place;
+    let middle = at;
+    let step = STEP * least;
+    for (let round = 0; round < ROUNDS; round++) {
+      const around = middle;
+      step /= CLOSER;
+      for (let k = -CLOSER; k <= CLOSER; k++) {
+        const found = k === 0 ? undefined : this.from(place.a, around + k * step, least);
+        if (found && found.place.b === place.b && found.place.width < best.width)
+          [best, middle] = [found.place, found.at];
       }
     }
-    return kept;
+    return best;
   }
 
-  private areOne(one: Stretch, other: Stretch, near: number): boolean {
-    const { a, b } = one.place;
-    const [first, second] = [this.lengths[a], this.lengths[b]];
-    const isSame = (own: Reach, across: Reach) =>
-      this.distance(one.own, own, first) <= near && this.distance(one.other, across, second) <= near;
-    return (
-      (a === other.place.a && isSame(other.own, other.other)) ||
-      (a === other.place.b && isSame(other.other, other.own))
-    );
+  /** The same from one place of a contour, so far along it. */
+  private from(contour: number, along: number, least: number): Stretch | undefined {
+    const { chords, owners, begins } = this;
+    const k = this.chordAt(contour, along);
+    if (k < 0 || owners[k] !== contour) return undefined;
+    const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+    const length = norm(x2 - x1, y2 - y1);
+    const share = (along - begins[k]) / length;
+    if (!(share >= 0 && share <= 1)) return undefined;
+    const inward = { x: (this.side * (y2 - y1)) / length, y: (this.side * (x1 - x2)) / length };
+    return this.across({ x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) }, inward, k, along, least);
   }
 
-  /** A stretch reaches as far as another one too, which is the same seen from here or from across. */
-  private take(stretch: Stretch, { place, own, other }: Stretch): void {
-    const { a, b } = stretch.place;
-    const isTurned =
-      a !== place.a ||
-      (a === b &&
-        this.distance(stretch.own, own, this.lengths[a]) >
-          this.distance(stretch.own, other, this.lengths[a]));
-    stretch.own = this.together(stretch.own, isTurned ? other : own, this.lengths[a]);
-    stretch.other = this.together(stretch.other, isTurned ? own : other, this.lengths[b]);
-  }
-
-  /** Takes a place into a stretch that it goes on with; false where it is on another contour, or elsewhere on it. */
-  private goesOn(stretch: Stretch, next: Stretch, near: number): boolean {
-    const { place } = stretch;
-    const length = this.lengths[place.b];
-    const isOn = place.a === next.place.a && place.b === next.place.b && next.own[0] - stretch.own[1] <= near;
-    if (!isOn || this.distance(stretch.other, next.other, length) > near) return false;
-    stretch.own = [stretch.own[0], next.own[1]];
-    stretch.other = this.together(stretch.other, next.other, length);
-    if (next.place.width < place.width) stretch.place = next.place;
-    return true;
-  }
-
-  /** How far apart two reaches on a contour are, the shorter way around it; 0 where they overlap. */
-  private distance([a0, a1]: Reach, [b0, b1]: Reach, length: number): number {
-    const apart = (b0 + b1) / 2 - (a0 + a1) / 2;
-    const around = Math.abs(apart - length * Math.round(apart / length));
-    return Math.max(0, around - (a1 - a0 + b1 - b0) / 2);
-  }
-
-  /** The reach that both of two make together. */
-  private together([a0, a1]: Reach, [b0, b1]: Reach, length: number): Reach {
-    const turns = length * Math.round(((a0 + a1) / 2 - (b0 + b1) / 2) / length);
-    return [Math.min(a0, b0 + turns), Math.max(a1, b1 + turns)];
+  /** The last chord of a contour, or of one before it, that begins no farther along. */
+  private chordAt(contour: number, along: number): number {
+    const { owners, begins } = this;
+    let [low, high] = [0, owners.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const isBefore = owners[middle] < contour || (owners[middle] === contour && begins[middle] <= along);
+      if (isBefore) low = middle + 1;
+      else high = middle;
+    }
+    return low - 1;
   }
 
   /** The width at a place of a rim, where it is less than `least` and the other side faces it. */
@@ -242,6 +201,7 @@ class Rims {
     const there = this.alongOf(other, place.to);
     return {
       place: { ...place, a: owners[own], b: owners[other] },
+      at: along,
       own: [along, along],
       other: [there, there],
     };
@@ -289,6 +249,7 @@ class Rims {
       const there = this.alongOf(k, to);
       best = {
         place: { width, from: start, to, a: contour, b: owners[k] },
+        at: begins,
         own: [begins, begins],
         other: [there, there],
       };

@@ -1,8 +1,7 @@
 import { circleContour } from './arc';
-import type { Contour, Shape } from './contour';
+import type { Contour } from './contour';
 import { indexChords } from './distance';
 import { meetings } from './meetings';
-import { narrowestPlace } from './narrowest';
 import { gapBetween, nearestPlace } from './nearest';
 
 const polygon = (...places: [number, number][]): Contour => ({
@@ -57,43 +56,6 @@ describe('gapBetween', () => {
 
   it('is nothing where they cross', () => {
     expect(gapBetween(square(0, 0, 10), square(5, 5, 10), 0.01).distance).toBe(0);
-  });
-});
-
-describe('narrowestPlace', () => {
-  it('is the neck between two bodies', () => {
-    const outer = polygon(
-      [0, 0],
-      [0, 30],
-      [40, 30],
-      [40, 16.5],
-      [60, 16.5],
-      [60, 30],
-      [90, 30],
-      [90, 0],
-      [60, 0],
-      [60, 14],
-      [40, 14],
-      [40, 0],
-    );
-    const place = narrowestPlace({ outer, holes: [] }, 1, 0.01);
-    expect(place?.distance).toBeCloseTo(2.5, 9);
-    expect(place?.from.x).toBeGreaterThan(39);
-    expect(place?.from.x).toBeLessThan(61);
-  });
-
-  it('is between rim and hole where a hole lies off centre', () => {
-    const ring: Shape = {
-      outer: circleContour({ x: 0, y: 0 }, 20),
-      holes: [circleContour({ x: 6, y: 0 }, 10, true)],
-    };
-    const place = narrowestPlace(ring, 0.1, 1e-4);
-    expect(place?.distance).toBeCloseTo(4, 2);
-    expect(place?.from.x).toBeGreaterThan(15);
-  });
-
-  it('is no tip of a corner', () => {
-    expect(narrowestPlace({ outer: square(0, 0, 10), holes: [] }, 0.5, 0.01)?.distance).toBeCloseTo(10, 9);
   });
 });
 

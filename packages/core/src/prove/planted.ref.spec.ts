@@ -6,6 +6,7 @@ import type { CheckKind, Finding } from './check';
 import { cutGrounds } from './cut-ground';
 import { type Limits, limitsOf } from './limits';
 import { prove } from './prove';
+import { timesToPass } from './size-to-pass';
 import { MATERIALS, PROCESSES, TOOLS, type Process } from './workshop';
 
 const polygon = (...places: [number, number][]): Contour => {
@@ -228,6 +229,31 @@ describe('findings', () => {
       return [Math.cos(angle), Math.sin(angle)];
     });
     expect(found([path(block(0, 0, 900, 9)), path(polygon(...tiny))], 'short-segments').count).toBe(400);
+  });
+
+  it('tell how many times as large all would pass, and so large they do', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 0.9, noNaN: true }),
+        fc.double({ min: 0.1, max: 0.6, noNaN: true }),
+        fc.double({ min: 0.3, max: 2, noNaN: true }),
+        (neck, radius, wall) => {
+          const [outer] = dumbbell(neck);
+          const plan = [outer, circleContour({ x: wall + radius, y: 10 }, radius, true)];
+          const at = (scale: number) => {
+            const [rim, hole] = plan.map((contour) => placeContour(contour, { scale, x: 0, y: 0 }));
+            return findingsOf([path(rim, [hole])]).filter(({ kind }) => kind !== 'outside-bed');
+          };
+          const times = timesToPass(at(1)) ?? NaN;
+          expect(times).toBeGreaterThan(1);
+          expect(at(times)).toEqual([]);
+          // And no smaller would do.
+          expect(at(0.98 * times)).not.toEqual([]);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    expect(timesToPass(findingsOf([path(block(0, 0, 40, 40))]))).toBeUndefined();
   });
 
   it('come gravest first', () => {

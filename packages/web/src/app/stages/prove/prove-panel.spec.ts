@@ -102,6 +102,14 @@ describe('the panel of Prove', () => {
     expect(text()).toContain('from memory');
   });
 
+  it('tells how large it has to be for nothing to be too small, and makes it so', () => {
+    const { text, press, store } = proving();
+    // A neck of 0.4 mm where 1 mm is asked, on artwork 50 mm wide.
+    expect(text()).toContain('2.51 times as large, 125.5 mm wide');
+    press('Make it 125.5 mm wide');
+    expect(store.document()?.piece).toMatchObject({ edge: 'width', length: 125.5 });
+  });
+
   it('waives a finding for a reason only, and takes it up again', () => {
     const { press, element, fixture, prove, work, own } = proving();
     const waive = (reason: string) => {

@@ -1,7 +1,15 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import type { CheckKind, Finding, Material, Process, Severity, Tool } from '@drelk/core';
+import {
+  type CheckKind,
+  type Finding,
+  type Material,
+  type Process,
+  type Severity,
+  type Tool,
+  timesToPass,
+} from '@drelk/core';
 import type { Workshop } from '@drelk/contract';
 import { Proving } from '../../job/proving';
 import { Workbench } from '../../job/workbench';
@@ -103,6 +111,27 @@ export class ProvePanel {
       this.proving.change(`With ${name}`, (prove) => {
         prove.tool = tool;
       });
+  }
+
+  /** How wide the artwork has to be for all of these to pass, where it is all that lies on the piece. */
+  readonly passing = computed(() => {
+    const view = this.work.view();
+    const items = Object.values(this.work.store.shown()?.piece.items ?? {});
+    const times = timesToPass(this.proving.findings());
+    if (!view || times === undefined || items.length !== 1 || items[0].kind !== 'artwork') return undefined;
+    // Up to the next tenth of a millimetre.
+    const width = Math.ceil(10 * view.artwork.width * times) / 10;
+    return {
+      width,
+      says: `${times.toFixed(2)} times as large, ${this.work.length(width)} wide, nothing is too small.`,
+    };
+  });
+
+  grow(width: number): void {
+    this.work.store.change('As large as its limits ask', ({ piece }) => {
+      piece.edge = 'width';
+      piece.length = width;
+    });
   }
 
   isChosen({ kind }: Finding): boolean {

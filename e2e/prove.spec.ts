@@ -1,0 +1,73 @@
+import { contoursDrawn, readSvg } from '@drelk/core';
+import { expectSaved, fact, goTo, handOff, openSample } from './support/page';
+import { chooseItem, panelOf, type } from './support/piece';
+import { expect, test } from './support/server';
+
+test('the script at 82 mm is too thin for plywood: told place by place, waived with a reason, and made large enough', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Open late');
+  await goTo(page, 'Piece');
+  await chooseItem(page, 'Artwork');
+  await type(page, 'Width', '82 mm');
+  await expect(fact(page, 'size').locator('.value')).toContainText('82 ×');
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  const necks = panel.getByRole('button', {
+    name: /necks? (is|are) narrower than 1 mm, the narrowest 0\.\d+ mm/,
+  });
+  await expect(necks).toBeVisible();
+
+  // By keyboard from place to place; the view goes there.
+  const zoom = page.locator('drelk-bench .zoom .figure');
+  const before = await zoom.textContent();
+  await necks.press('Enter');
+  await expect(zoom).not.toHaveText(before ?? '');
+  await expect(panel.getByText(/^1 of \d+$/)).toBeVisible();
+  await page.locator('drelk-bench .stage').focus();
+  await page.keyboard.press('f');
+  await expect(panel.getByText(/^2 of \d+$/)).toBeVisible();
+  await page.keyboard.press('Shift+F');
+  await expect(panel.getByText(/^1 of \d+$/)).toBeVisible();
+
+  // What is waived stays said, with its reason, after a reload too.
+  await panel.getByRole('button', { name: 'Waive …' }).first().click();
+  const reason = panel.getByRole('textbox', { name: 'Why this may stay' });
+  await reason.fill('It hangs behind glass.');
+  await reason.press('Enter');
+  await expect(panel.getByRole('heading', { name: 'Waived' })).toBeVisible();
+  await expect(necks).toHaveCount(0);
+  await expectSaved(page);
+  await page.reload();
+  await expect(panel.getByText('It hangs behind glass.')).toBeVisible();
+  await panel.getByRole('button', { name: 'Take it up again' }).click();
+  await expect(necks).toBeVisible();
+
+  // So much larger, nothing is too small any more.
+  await panel.getByRole('button', { name: /^Make it \d+(\.\d+)? mm wide$/ }).click();
+  await expect(necks).toHaveCount(0);
+  await expect(panel.getByText(/walls? between two cuts/)).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Undo: As large as its limits ask' })).toBeVisible();
+});
+
+test('the moth for plasma: holes smaller than the torch can make are found, and the file says what was found', async ({
+  page,
+  server,
+}) => {
+  await openSample(page, server.address, 'Moth');
+  await goTo(page, 'Piece');
+  await chooseItem(page, 'Artwork');
+  await type(page, 'Width', '60 mm');
+  await expect(panelOf(page)).toBeVisible();
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  await panel.getByRole('combobox', { name: 'Process' }).selectOption('plasma');
+  await panel.getByRole('combobox', { name: 'Material' }).selectOption('steel 6 mm');
+  await expect(panel.getByText(/holes are smaller than 6 mm/)).toBeVisible();
+  await panel.getByRole('button', { name: /^Limits/ }).click();
+  await expect(panel.getByText('Figures of the material: from memory.')).toBeVisible();
+  await goTo(page, 'Hand off');
+  await expect(page.locator('drelk-hand-off-panel')).toContainText('holes are smaller than 6 mm');
+  expect(contoursDrawn(readSvg((await handOff(page, 'SVG')).text))).toHaveLength(27);
+});
