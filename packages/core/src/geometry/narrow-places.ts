@@ -9,6 +9,8 @@ import { norm } from './norm';
 const FLAT = 1 / 400;
 /** Places on a rim are looked at so far apart, as a share of that width. */
 const STEP = 1 / 4;
+/** But no more of them than this in all. */
+const MOST_PLACES = 300_000;
 /** Around the narrowest of them it is looked closer, in so many rounds, at so many places on either side. */
 const ROUNDS = 3;
 const CLOSER = 4;
@@ -40,7 +42,7 @@ export function narrowPlaces(
 ): NarrowPlace[] {
   const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
   if (facing.length === 0) return [];
-  const own = new Rims(facing, rims.lengths, FLAT * least, side === 'inside' ? 1 : -1);
+  const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1);
   const stretches = [...own.alongRims(least), ...own.atCorners(least)];
   return joined(stretches, rims.lengths, TOGETHER * least).map((stretch) => own.refined(stretch, least));
 }
@@ -51,11 +53,13 @@ class Rims {
   private readonly owners: Uint32Array;
   private readonly begins: Float64Array;
   private readonly index: Flatbush;
+  /** How far apart places are looked at. */
+  private readonly step: number;
 
   constructor(
     private readonly segments: readonly RimSegment[],
     private readonly lengths: readonly number[],
-    tolerance: number,
+    least: number,
     /** 1 for what lies to the left of the rims, -1 for what lies to their right. */
     private readonly side: 1 | -1,
   ) {
@@ -64,7 +68,7 @@ class Rims {
     const begins: number[] = [];
     for (const { contour, start, to, begins: along, length } of segments) {
       const points = [start.x, start.y];
-      flattenSegment(start, to, tolerance, points);
+      flattenSegment(start, to, FLAT * least, points);
       const count = points.length / 2 - 1;
       const flat = Array.from({ length: count }, (_, k) =>
         norm(points[2 * k + 2] - points[2 * k], points[2 * k + 3] - points[2 * k + 1]),
@@ -82,6 +86,8 @@ class Rims {
     this.chords = Float64Array.from(chords);
     this.owners = Uint32Array.from(owners);
     this.begins = Float64Array.from(begins);
+    const whole = segments.reduce((sum, { length }) => sum + length, 0);
+    this.step = Math.max(STEP * least, whole / MOST_PLACES);
     this.index = new Flatbush(owners.length);
     for (let i = 0; i < chords.length; i += 4)
       this.index.add(
@@ -96,7 +102,7 @@ class Rims {
   /** Stretches seen from places spread along all rims. */
   *alongRims(least: number): Generator<Stretch> {
     const { chords, owners, begins } = this;
-    const step = STEP * least;
+    const { step } = this;
     let stretch: Stretch | undefined;
     for (let k = 0; k < owners.length; k++) {
       const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
@@ -109,7 +115,7 @@ class Rims {
         const from = { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };
         const next = this.across(from, inward, k, along, least);
         if (!next) continue;
-        if (stretch && goesOn(stretch, next, this.lengths, TOGETHER * least)) continue;
+        if (stretch && goesOn(stretch, next, this.lengths, Math.max(TOGETHER * least, 2 * step))) continue;
         if (stretch) yield stretch;
         stretch = next;
       }
@@ -130,7 +136,7 @@ class Rims {
   refined({ place, at }: Stretch, least: number): NarrowPlace {
     let best = place;
     let middle = at;
-    let step = STEP * least;
+    let { step } = this;
     for (let round = 0; round < ROUNDS; round++) {
       const around = middle;
       step /= CLOSER;

@@ -19,6 +19,8 @@ export interface CutGround {
   crossings: CrossingPlace[];
   /** In how many others each lies: even for rims of parts, odd for their holes. */
   depths: number[];
+  /** Segments of pockets, what stays around them to the left. */
+  pockets: RimIndex;
 }
 
 /** How finely curves are followed to see what lies in what, and whether they cross, in millimetres. */
@@ -27,14 +29,34 @@ const CLOSE = 0.005;
 
 /** The ground that paths leave once they are cut; each plate is a sheet of its own. */
 export const cutGrounds = (paths: readonly DrawingPath[]): CutGround[] =>
-  sheetsOf(paths.filter(({ task }) => task === 'cut-through')).map((own) => {
-    const cut = contoursIn(own).filter(({ closed }) => closed);
-    const parents = parentsAmong(cut, FLAT);
-    const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
-    const depths = cut.map((_, k) => depthOf(k));
-    const contours = cut.map((contour, k) => directed(contour, depths[k] % 2 === 0));
-    return { contours, depths, rims: indexRims(contours), crossings: findCrossings(contoursIn(own), CLOSE) };
+  sheetsOf(paths.filter(({ task }) => task === 'cut-through' || task === 'pocket')).map((own) => {
+    const cut = own.filter(({ task }) => task === 'cut-through');
+    const { contours, depths } = nested(cut, true);
+    const pockets = nested(
+      own.filter(({ task }) => task === 'pocket'),
+      false,
+    );
+    return {
+      contours,
+      depths,
+      rims: indexRims(contours),
+      crossings: findCrossings(contoursIn(cut), CLOSE),
+      pockets: indexRims(pockets.contours),
+    };
   });
+
+/** Closed contours, outermost ones counter-clockwise seen on screen or the other way, those in them turn and turn about. */
+function nested(
+  paths: readonly DrawingPath[],
+  counterClockwise: boolean,
+): Pick<CutGround, 'contours' | 'depths'> {
+  const closed = contoursIn(paths).filter((contour) => contour.closed);
+  const parents = parentsAmong(closed, FLAT);
+  const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
+  const depths = closed.map((_, k) => depthOf(k));
+  const contours = closed.map((contour, k) => directed(contour, (depths[k] % 2 === 0) === counterClockwise));
+  return { contours, depths };
+}
 
 /** Paths by the sheets they are cut from: a plate's, or that of all which are of none. */
 export function sheetsOf(paths: readonly DrawingPath[]): DrawingPath[][] {

@@ -205,6 +205,23 @@ describe('findings', () => {
     expect(kindsOf([window])).toEqual([]);
   });
 
+  it('pockets too: corners that stay standing, and strokes that the tool does not go into', () => {
+    const router = materialFor('router');
+    const pocket: { task: Task } = { task: 'pocket' };
+    const board = path(block(0, 0, 200, 100));
+    // An L of strokes of 8 mm: five corners of it are inner ones to the tool, one is material's.
+    const letter = path(polygon([50, 20], [50, 80], [90, 80], [90, 72], [58, 72], [58, 20]), [], pocket);
+    const corners = found([board, letter], 'inner-corner', router);
+    expect(corners).toMatchObject({ count: 5, severity: 'note' });
+    const thin = path(block(120, 20, 2, 60), [], pocket);
+    expect(found([board, thin], 'narrow-slot', router)).toMatchObject({
+      count: 1,
+      measured: expect.closeTo(2, 6) as number,
+      allowed: 3.175,
+    });
+    expect(kindsOf([board, letter])).toEqual([]);
+  });
+
   it('tips, slivers, what is larger than the bed, too many nodes and segments that are too short', () => {
     const spike = polygon([0, 0], [0, 4], [60, 2]);
     expect(found([path(spike)], 'sharp-tip').measured).toBeCloseTo(

@@ -3,14 +3,16 @@ import { type Check, type Measured, counted, findingOf, millimetres } from '../c
 import type { CutGround } from '../cut-ground';
 
 /** Middles of narrow places of all sheets, the narrowest first. */
-const middles = (grounds: readonly CutGround[], look: (rims: RimIndex) => NarrowPlace[]): Measured[] =>
-  grounds
-    .flatMap(({ rims }) => look(rims))
+const middles = (all: readonly RimIndex[], look: (rims: RimIndex) => NarrowPlace[]): Measured[] =>
+  all
+    .flatMap(look)
     .sort((a, b) => a.width - b.width)
     .map(({ width, from, to }) => ({
       at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
       measured: width,
     }));
+
+const rimsOf = (grounds: readonly CutGround[]) => grounds.map(({ rims }) => rims);
 
 /** Material narrower than it holds between sides of one contour. */
 export const neck: Check = {
@@ -18,7 +20,7 @@ export const neck: Check = {
   reads: ['grounds'],
   check: ({ grounds }, { leastNeck: allowed }) =>
     findingOf(
-      middles(grounds, (rims) => narrowPlaces(rims, allowed).filter(({ a, b }) => a === b)),
+      middles(rimsOf(grounds), (rims) => narrowPlaces(rims, allowed).filter(({ a, b }) => a === b)),
       {
         kind: 'neck',
         severity: 'warn',
@@ -36,20 +38,23 @@ export const wall: Check = {
   reads: ['grounds'],
   check: ({ grounds }, { leastWall: allowed }) =>
     findingOf(
-      middles(grounds, (rims) => narrowPlaces(rims, allowed).filter(({ a, b }) => a !== b)),
+      middles(rimsOf(grounds), (rims) => narrowPlaces(rims, allowed).filter(({ a, b }) => a !== b)),
       { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
       (count, width) =>
         `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${millimetres(allowed)}, the thinnest ${millimetres(width)}.`,
     ),
 };
 
-/** What is cut away is narrower than the tool, in a slot or between parts. */
+/** What is cut away is narrower than the tool: in a slot, a pocket, or between parts. */
 export const narrowSlot: Check = {
   kind: 'narrow-slot',
   reads: ['grounds'],
   check: ({ grounds }, { leastGap: allowed }) =>
     findingOf(
-      middles(grounds, (rims) => narrowPlaces(rims, allowed, 'outside')),
+      middles(
+        grounds.flatMap(({ rims, pockets }) => [rims, pockets]),
+        (rims) => narrowPlaces(rims, allowed, 'outside'),
+      ),
       {
         kind: 'narrow-slot',
         severity: 'warn',

@@ -43,6 +43,11 @@ import { IconButton } from '../../shared/icon-button';
       min-height: 32px;
       text-align: left;
     }
+    @media (pointer: coarse) {
+      .own > button {
+        min-height: 40px;
+      }
+    }
     .own > button:hover {
       border-color: var(--accent);
     }

@@ -67,6 +67,11 @@ import { TASK_WORDS } from './words';
     button[aria-pressed='true'] {
       border-color: var(--accent);
     }
+    @media (pointer: coarse) {
+      button {
+        min-height: 40px;
+      }
+    }
     svg {
       height: 16px;
       width: 34px;
