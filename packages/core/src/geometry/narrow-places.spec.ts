@@ -78,6 +78,17 @@ describe('narrow places of a region', () => {
     expect(narrowPlaces(spur, 2)).toEqual([]);
   });
 
+  it('a wedge that runs into a tip is none, however sharp, nor is the room between two leaves that touch at one', () => {
+    const wedge = (height: number) =>
+      polygon([0, 0], [0, 40], [60, 40], [60, 20 + height / 2], [5, 20], [60, 20 - height / 2], [60, 0]);
+    for (const height of [2, 6, 20]) expect(narrowPlaces([wedge(height)], 1, 'outside')).toEqual([]);
+    const spike = polygon([0, 0], [0, 40], [20, 40], [20, 22], [80, 20], [20, 18], [20, 0]);
+    expect(narrowPlaces([spike], 2)).toEqual([]);
+    // A slot of one width all along is, though it ends as well.
+    const slot = polygon([0, 0], [0, 40], [60, 40], [60, 20.3], [5, 20.3], [5, 19.7], [60, 19.7], [60, 0]);
+    expect(narrowPlaces([slot], 1, 'outside').map(({ width }) => Number(width.toFixed(3)))).toEqual([0.6]);
+  });
+
   it('what is left out of a region is looked at the other way around: a slot that is too narrow', () => {
     const slot = [box(0, 0, 60, 20), reverseContour(box(10, 9.7, 50, 10.3))];
     expect(narrowPlaces(slot, 1)).toEqual([]);

@@ -2,7 +2,7 @@ import Flatbush from 'flatbush';
 import type { Point } from './contour';
 import { flattenSegment } from './flatten';
 import { type RimIndex, type RimSegment, segmentsFacing } from './near-segments';
-import { type NarrowPlace, type Stretch, goesOn, joined } from './narrow-stretches';
+import { type NarrowPlace, type Stretch, goesOn, isTaper, joined } from './narrow-stretches';
 import { norm } from './norm';
 
 /** Curves are followed within this share of the width that is asked about. */
@@ -21,6 +21,8 @@ const MOST_SHRUNK = 12;
  * run into the tip or the end between them.
  */
 const AROUND = 8;
+/** What gets narrower as far as so many times the width that is asked about from its end is a tip. */
+const TIP = 2;
 /** From here on a turn away from the region is a corner that others may come near, in radians. */
 const CORNER = 0.2;
 /** Stretches of rims that are nearer to each other along them than so many times the width are one. */
@@ -44,7 +46,9 @@ export function narrowPlaces(
   if (facing.length === 0) return [];
   const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1);
   const stretches = [...own.alongRims(least), ...own.atCorners(least)];
-  return joined(stretches, rims.lengths, TOGETHER * least).map((stretch) => own.refined(stretch, least));
+  return joined(stretches, rims.lengths, TOGETHER * least)
+    .filter((stretch) => !isTaper(stretch, TIP * least, AROUND))
+    .map((stretch) => own.refined(stretch, least));
 }
 
 /** Segments of rims as chords, which know of which contour they are and how far along it they begin. */
@@ -196,18 +200,28 @@ class Rims {
     const facing =
       ((from.x - centre.x) * (to.x - centre.x) + (from.y - centre.y) * (to.y - centre.y)) / (radius * radius);
     const width = norm(to.x - from.x, to.y - from.y);
-    if (facing > FACING || width >= least || this.isNearAround(this.owners[own], along, on, to, width))
-      return undefined;
-    return this.stretch({ width, from, to }, own, on, along);
+    if (facing > FACING || width >= least) return undefined;
+    return this.stretch({ width, from, to }, this.owners[own], along, on);
   }
 
-  /** A stretch that is but one place so far. */
-  private stretch(place: Omit<NarrowPlace, 'a' | 'b'>, own: number, other: number, along: number): Stretch {
-    const { owners } = this;
+  /** A stretch that is but one place so far; undefined where its sides only meet around the end beside it. */
+  private stretch(
+    place: Omit<NarrowPlace, 'a' | 'b'>,
+    contour: number,
+    along: number,
+    other: number,
+  ): Stretch | undefined {
+    const { width } = place;
     const there = this.alongOf(other, place.to);
+    const length = this.lengths[contour];
+    const far = Math.abs(there - along);
+    const around = contour === this.owners[other] ? Math.min(far, length - far) : Infinity;
+    if (around < Math.min(AROUND * width, length / 2 - 1e-9)) return undefined;
     return {
-      place: { ...place, a: owners[own], b: owners[other] },
+      place: { ...place, a: contour, b: this.owners[other] },
       at: along,
+      around,
+      widest: width,
       own: [along, along],
       other: [there, there],
     };
@@ -240,36 +254,22 @@ class Rims {
 
   /** The nearest place to a corner, where a segment begins, on what faces it. */
   private nearest({ contour, start, begins }: RimSegment, least: number): Stretch | undefined {
-    const { chords, owners, index } = this;
+    const { chords, index } = this;
     const { x, y } = start;
     let best: Stretch | undefined;
     index.search(x - least, y - least, x + least, y + least, (k) => {
       const to = nearestOnChord(chords, k, start);
       const width = norm(to.x - x, to.y - y);
       const isNearer = width < (best?.place.width ?? least) && width > 0;
-      if (!isNearer || this.isNearAround(contour, begins, k, to, width)) return false;
+      if (!isNearer) return false;
       // What is nearest to a corner lies across from it: straight across its own rim.
       const [ax, ay, bx, by] = chords.subarray(4 * k, 4 * k + 4);
       // The region lies to the left of the rim over there, and so does the corner.
       if (this.side * ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) > 0) return false;
-      const there = this.alongOf(k, to);
-      best = {
-        place: { width, from: start, to, a: contour, b: owners[k] },
-        at: begins,
-        own: [begins, begins],
-        other: [there, there],
-      };
+      best = this.stretch({ width, from: start, to }, contour, begins, k) ?? best;
       return false;
     });
     return best;
-  }
-
-  /** Whether a place of a contour and one on a chord are near to each other along it, for the width between them. */
-  private isNearAround(contour: number, along: number, other: number, at: Point, width: number): boolean {
-    if (contour !== this.owners[other]) return false;
-    const length = this.lengths[contour];
-    const far = Math.abs(this.alongOf(other, at) - along);
-    return Math.min(far, length - far) < Math.min(AROUND * width, length / 2 - 1e-9);
   }
 }
 

@@ -18,9 +18,23 @@ export interface Stretch {
   place: NarrowPlace;
   /** How far along the first of its contours that is. */
   at: number;
+  /** How far it is from there to there around the end between them; Infinity where that is on another contour. */
+  around: number;
+  /** Where the stretch is widest. */
+  widest: number;
   own: Reach;
   other: Reach;
 }
+
+/** A stretch that is so many times as wide elsewhere tapers. */
+const TAPERS = 1.5;
+
+/**
+ * Whether a stretch only runs into a tip: at its narrowest it is no farther around the end than `near`, or than so many times its width
+ * there as tell sides that run into one from sides that face each other, and elsewhere it is wider.
+ */
+export const isTaper = ({ place, around, widest }: Stretch, near: number, times: number): boolean =>
+  around <= Math.max(near, TAPERS * times * place.width) && widest > TAPERS * place.width;
 
 /** Stretches that are one: seen from both of its sides, from corners within it, or on either side of where a contour begins. */
 export function joined(stretches: readonly Stretch[], lengths: readonly number[], near: number): Stretch[] {
@@ -53,8 +67,9 @@ function areOne(one: Stretch, other: Stretch, lengths: readonly number[], near: 
 }
 
 /** A stretch reaches as far as another one too, which is the same seen from here or from across. */
-function take(stretch: Stretch, { place, own, other }: Stretch, lengths: readonly number[]): void {
+function take(stretch: Stretch, { place, widest, own, other }: Stretch, lengths: readonly number[]): void {
   const { a, b } = stretch.place;
+  stretch.widest = Math.max(stretch.widest, widest);
   const isTurned =
     a !== place.a ||
     (a === b && distance(stretch.own, own, lengths[a]) > distance(stretch.own, other, lengths[a]));
@@ -70,7 +85,9 @@ export function goesOn(stretch: Stretch, next: Stretch, lengths: readonly number
   if (!isOn || distance(stretch.other, next.other, length) > near) return false;
   stretch.own = [stretch.own[0], next.own[1]];
   stretch.other = together(stretch.other, next.other, length);
-  if (next.place.width < place.width) [stretch.place, stretch.at] = [next.place, next.at];
+  stretch.widest = Math.max(stretch.widest, next.widest);
+  if (next.place.width < place.width)
+    [stretch.place, stretch.at, stretch.around] = [next.place, next.at, next.around];
   return true;
 }
 
