@@ -96,6 +96,27 @@ describe('drelk check', () => {
     expect(findings.some(({ kind }) => kind === 'no-true-size')).toBe(unit === 0);
   });
 
+  it('lines that meet are one, in whatever order they were drawn: a frame of four is closed, of three it is not', () => {
+    const sides = [
+      [0, 0, 50, 0],
+      [50, 30, 0, 30],
+      [50, 0, 50, 30],
+      [0, 0, 0, 30],
+    ];
+    const frame = (count: number) =>
+      file(
+        'frame.dxf',
+        `0\nSECTION\n2\nENTITIES\n${sides
+          .slice(0, count)
+          .map(([x1, y1, x2, y2]) => `0\nLINE\n8\n0\n10\n${x1}\n20\n${y1}\n11\n${x2}\n21\n${y2}\n`)
+          .join('')}0\nENDSEC\n0\nEOF\n`,
+      );
+    const kinds = (count: number) =>
+      reportOf(frame(count), '--process', 'laser', '--unit', 'mm').findings.map(({ kind }) => kind);
+    expect(kinds(4)).toEqual([]);
+    expect(kinds(3)).toEqual(['open']);
+  });
+
   it('by another tool and material finds other things: corners that an end mill cannot reach into', () => {
     const path = file('window.svg', svg('<path fill-rule="evenodd" d="M5 5h90v70H5zM25 25h50v30H25z"/>'));
     const kinds = (...args: string[]) => reportOf(path, ...args).findings.map(({ kind }) => kind);

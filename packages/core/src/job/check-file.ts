@@ -1,5 +1,12 @@
 import { DrelkError } from '../error';
-import { type DrawingPath, type FileUnit, TASKS, type Task, readVectorFile } from '../format';
+import {
+  type DrawingPath,
+  type FileUnit,
+  TASKS,
+  type Task,
+  type VectorDrawing,
+  readVectorFile,
+} from '../format';
 import type { Fonts } from '../text';
 import {
   type Box,
@@ -59,12 +66,7 @@ export function checkVectorFile(
     ...more,
     ...(millimetresPerUnit === undefined ? {} : { millimetresPerUnit }),
   });
-  const paths = drawing.paths.flatMap(({ contours, layer }): DrawingPath[] =>
-    joinEnds(contours, JOINED).contours.map((outer) => ({
-      task: taskOf(layer),
-      shape: { outer, holes: [] },
-    })),
-  );
+  const paths = pathsOf(drawing);
   const contours = paths.map(({ shape }) => shape.outer);
   const frame: Box = boxOf(contours) ?? { left: 0, top: 0, right: 0, bottom: 0 };
   if (contours.length === 0)
@@ -99,6 +101,17 @@ export function checkVectorFile(
     nodes: contours.reduce((sum, { segments }) => sum + segments.length, 0),
     findings: findings.map(({ places, ...finding }) => ({ ...finding, where: places.map(inFile) })),
   };
+}
+
+/** All that is drawn, by the tasks of its layers; lines of a task that meet are one, whatever they were drawn as. */
+function pathsOf({ paths }: VectorDrawing): DrawingPath[] {
+  return TASKS.flatMap((task) => {
+    const contours = paths.filter(({ layer }) => taskOf(layer) === task).flatMap((path) => path.contours);
+    return joinEnds(contours, JOINED).contours.map((outer): DrawingPath => ({
+      task,
+      shape: { outer, holes: [] },
+    }));
+  });
 }
 
 /** What is scored or engraved along a line may be open. */

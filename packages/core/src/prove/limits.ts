@@ -43,7 +43,8 @@ export function limitsOf(material: Material, tool: Tool): Limits {
     leastPart: least.part,
     leastRadius: isRound ? tool.width / 2 : 0,
     leastTip: least.tip,
-    double: Math.max(DOUBLE, tool.width / 2),
+    // A mill goes beside the line, and lines beside each other are walls or gaps to it.
+    double: isRound ? DOUBLE : Math.max(DOUBLE, tool.width / 2),
     bed,
     nodesPer100: least.nodesPer100,
     shortestSegment: SHORT,

@@ -162,6 +162,19 @@ describe('findings', () => {
     expect(found([path(leaf), path(leaf)], 'duplicate').measured).toBeGreaterThan(80);
   });
 
+  it('areas may lie side by side, and lines beside one another are nothing to a mill that goes beside them', () => {
+    const router = materialFor('router');
+    const pocket: { task: Task } = { task: 'pocket' };
+    const letters = [path(block(20, 20, 10, 40), [], pocket), path(block(30.5, 20, 10, 40), [], pocket)];
+    expect(kindsOf([path(block(0, 0, 200, 100)), ...letters], router)).not.toContain('duplicate');
+    expect(kindsOf([path(block(0, 0, 60, 60)), path(block(61, 0, 60, 60))], router)).toContain('narrow-slot');
+    expect(kindsOf([path(block(0, 0, 60, 60)), path(block(61, 0, 60, 60))], router)).not.toContain(
+      'duplicate',
+    );
+    // A beam of 0.2 mm cuts lines 0.08 mm apart twice.
+    expect(kindsOf([path(block(0, 0, 60, 60)), path(block(60.08, 0, 60, 60))])).toContain('duplicate');
+  });
+
   it('cuts that cross, and a contour that crosses itself, each place once', () => {
     const across = found([path(block(0, 0, 40, 40)), path(block(20, 20, 40, 40))], 'crossing');
     expect(across).toMatchObject({ count: 2, severity: 'stop' });

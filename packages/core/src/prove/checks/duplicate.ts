@@ -1,3 +1,4 @@
+import type { Task } from '../../format';
 import {
   type ChordIndex,
   type Contour,
@@ -12,6 +13,8 @@ import {
 import { type Check, findingOf, millimetres } from '../check';
 import { contoursIn, sheetsOf } from '../cut-ground';
 
+/** Along these the tool follows the line itself; areas may lie side by side. */
+const FOLLOWED: readonly Task[] = ['cut-through', 'score'];
 /** Places along contours are looked at so far apart, in millimetres, but no more of them than that. */
 const STEP = 0.5;
 const MOST_PLACES = 200_000;
@@ -27,10 +30,10 @@ export const duplicate: Check = {
   kind: 'duplicate',
   reads: ['paths'],
   check({ paths }, { double }) {
-    const sheets = sheetsOf(paths.filter(({ task }) => task !== 'guide')).map(contoursIn);
-    const total = sheets.flat().reduce((sum, contour) => sum + contourLength(contour), 0);
+    const lines = sheetsOf(paths.filter(({ task }) => FOLLOWED.includes(task))).map(contoursIn);
+    const total = lines.flat().reduce((sum, contour) => sum + contourLength(contour), 0);
     const step = Math.max(STEP, total / MOST_PLACES);
-    const runs = sheets.flatMap((contours) => runsOnOthers(contours, step, double));
+    const runs = lines.flatMap((contours) => runsOnOthers(contours, step, double));
     // Each of two lines is found on the other.
     const length = runs.reduce((sum, run) => sum + (run.length - 1) * step, 0) / 2;
     const places = runs.flatMap((run) =>
