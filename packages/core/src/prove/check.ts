@@ -92,7 +92,7 @@ export function findingOf(
 }
 
 /** A length in a sentence. */
-export const millimetres = (length: number): string => `${Number(length.toFixed(2))} mm`;
+export const millimetres = (length: number): string => `${Number(length.toFixed(3))} mm`;
 
 /** So many of something, in words. */
 export const counted = (count: number, one: string, many: string): string =>

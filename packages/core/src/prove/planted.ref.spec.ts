@@ -226,6 +226,14 @@ describe('findings', () => {
     const letter = path(polygon([50, 20], [50, 80], [90, 80], [90, 72], [58, 72], [58, 20]), [], pocket);
     const corners = found([board, letter], 'inner-corner', router);
     expect(corners).toMatchObject({ count: 5, severity: 'note' });
+    // In a round one nothing does.
+    const round = polygon(
+      ...Array.from({ length: 60 }, (_, k): [number, number] => [
+        140 + 9 * Math.cos(k / 9.549),
+        50 - 9 * Math.sin(k / 9.549),
+      ]),
+    );
+    expect(kindsOf([board, path(round, [], pocket)], router)).toEqual([]);
     const thin = path(block(120, 20, 2, 60), [], pocket);
     expect(found([board, thin], 'narrow-slot', router)).toMatchObject({
       count: 1,

@@ -3,6 +3,10 @@ import { type Check, counted, findingOf, millimetres } from '../check';
 
 /** Turns by less than this are none, in radians. */
 const LEAST_TURN = 0.1;
+/** A slit's end counts as turning by this. */
+const MOST_TURN = 0.95 * Math.PI;
+/** And corners in which less than this stays standing, in square millimetres. */
+const LEAST_LEFT = 0.01;
 
 interface Corner {
   at: Point;
@@ -31,8 +35,9 @@ export const innerCorner: Check = {
       .map(({ at, turn }) => ({
         at,
         measured: 0,
-        area: leftStanding(Math.min(turn, 0.95 * Math.PI), leastRadius),
+        area: leftStanding(Math.min(turn, MOST_TURN), leastRadius),
       }))
+      .filter(({ area }) => area > LEAST_LEFT)
       .sort((a, b) => b.area - a.area);
     const area = left.reduce((sum, one) => sum + one.area, 0);
     return findingOf(

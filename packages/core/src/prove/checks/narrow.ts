@@ -62,6 +62,6 @@ export const narrowSlot: Check = {
         hint: 'Widen the gap, lay parts farther apart, or take a finer tool.',
       },
       (count, width) =>
-        `${counted(count, 'gap is', 'gaps are')} narrower than ${millimetres(allowed)}, the narrowest ${millimetres(width)}: the cut would take both its sides.`,
+        `${counted(count, 'gap is', 'gaps are')} narrower than ${millimetres(allowed)}, the narrowest ${millimetres(width)}: there is no room for the tool.`,
     ),
 };
