@@ -185,7 +185,7 @@ test('one contour is scored where the rest is cut, and stays so in another trace
   expect(own).toHaveLength(count);
 });
 
-test('items are pulled without a tool, brought into line together, and stay where they are when locked', async ({
+test('items are pulled without a tool, brought into line together, and stay where they are to stay', async ({
   page,
   server,
 }) => {
@@ -209,13 +209,14 @@ test('items are pulled without a tool, brought into line together, and stay wher
   await page.keyboard.up('Alt');
   await expect(right).toHaveValue(/^(19\.[5-9]|20(\.[0-4])?)\d* mm$/);
 
-  // Locked, it is not pulled: the view is.
-  await panelOf(page).getByRole('button', { name: 'Lock Text 2' }).click();
+  // It is to stay: it is not pulled, the view is.
+  const stays = panelOf(page).getByRole('checkbox', { name: 'stays where it is' });
+  await stays.click();
   const there = await right.inputValue();
   await pull(page, { x: at.x + 20 * millimetre, y: at.y }, { x: at.x - 60, y: at.y - 40 });
   await expect(right).toHaveValue(there);
   await page.keyboard.press('0');
-  await panelOf(page).getByRole('button', { name: 'Unlock Text 2' }).click();
+  await stays.click();
 
   const rows = panelOf(page).locator('drelk-item-list li > button');
   await rows.filter({ hasText: 'Text 2' }).focus();

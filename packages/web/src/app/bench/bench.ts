@@ -9,23 +9,20 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { contourAt, flatten, pickPath } from '@drelk/core';
+import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/messages';
 import { Commands } from '../job/commands';
-import { HandEdits } from '../job/hand-edits';
 import { Lighting } from '../job/lighting';
 import { PathHand } from '../job/path-hand';
 import { PieceHand } from '../job/piece-hand';
-import { Proving } from '../job/proving';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
-import { COLOURS } from './colours';
 import { BenchHand } from './bench-hand';
+import { BenchMarks } from './bench-marks';
 import { BenchState } from './bench-state';
 import { BenchScene } from './bench-scene';
-import { drawFalling, drawFound, drawGhosts, drawOverlay } from './draw-overlay';
+import { drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
-import { highlightedIds } from './highlights';
 import { BENCH_LAYERS, arriving, placing } from './layout';
 import { LiveResult } from './live-result';
 import { drawnPaths } from './drawn-paths';
@@ -47,8 +44,6 @@ const DOING: Record<string, string> = {
   line: 'Laying curves',
   piece: 'Putting the piece together',
 };
-/** How closely what falls out is followed, in screen pixels. */
-const FLAT = 0.5;
 /** How near a path a click is to mean it, in screen pixels. */
 const PICK_REACH = 6;
 
@@ -56,7 +51,7 @@ const PICK_REACH = 6;
 @Component({
   selector: 'drelk-bench',
   imports: [IconButton, LiveResult, Loupe, Picked, WipeBar],
-  providers: [BenchHand, Painter],
+  providers: [BenchHand, BenchMarks, Painter],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
 })
@@ -104,7 +99,6 @@ export class Bench implements OnDestroy {
   private readonly rawInk = signal<string | undefined>(undefined);
   private readonly painter = inject(Painter);
   private readonly lighting = inject(Lighting);
-  private readonly edits = inject(HandEdits);
   private readonly pathHand = inject(PathHand);
   /** Nodes that lie too close together to be told apart, and from which scale on they are. */
   readonly crowded = computed(() => {
@@ -114,12 +108,8 @@ export class Bench implements OnDestroy {
       ? `Some nodes lie too close together to be shown: from ${Math.ceil(from * 100)} % on they are.`
       : '';
   });
-  private readonly proving = inject(Proving);
   private readonly pieceHand = inject(PieceHand);
-  /** Whether the stage is about the piece, and there is more on that than its artwork. */
-  private readonly isOfPiece = computed(
-    () => this.work.shownPaths()?.paths === this.work.view()?.piecePaths && !!this.work.view()?.piecePaths,
-  );
+  private readonly marks = inject(BenchMarks);
   /** What is fitted into view: what lies under a tool, the piece, or the picture. */
   private readonly area = computed(() => {
     const frame = this.tools.frame();
@@ -131,28 +121,16 @@ export class Bench implements OnDestroy {
   });
   /** What is mirrored is told wherever the piece is shown. */
   readonly mirrored = computed(() =>
-    this.isOfPiece() && this.work.store.shown()?.piece.mirrored ? 'Mirrored: to be read from behind' : '',
+    this.marks.isOfPiece() && this.work.store.shown()?.piece.mirrored
+      ? 'Mirrored: to be read from behind'
+      : '',
   );
   /** Something lies under the pointer that could be pulled. */
   readonly canPull = computed(() => {
     const at = this.tools.hover();
     return !!at && !this.tools.active() && this.tools.lender()?.has(at) === true;
   });
-  /** Islands that nothing holds, where they are asked for. */
-  private readonly falling = computed(() => {
-    const set = this.work.shownPaths()?.paths;
-    if (!set || !this.state.showsFalling() || this.state.stage() !== 'piece') return [];
-    return this.pieceHand.falling().map((k) => flatten(contourAt(set, k), FLAT / this.state.eye().scale));
-  });
   private resizing: ResizeObserver | undefined;
-  /** What a fact or a click picks out of the paths. */
-  private readonly marked = computed(() => {
-    const set = this.work.shownPaths()?.paths;
-    const ids = set && highlightedIds(set, this.state.highlight());
-    if (!ids) return [];
-    const own = this.isOfPiece() ? this.pieceHand.idsOfChosen() : this.state.picked();
-    return [...ids, ...own, ...this.pieceHand.idsOfTask()];
-  });
 
   constructor() {
     inject(Commands).contribute([
@@ -234,7 +212,7 @@ export class Bench implements OnDestroy {
     const isNone = this.tools.active() || this.hand.hasCarried || this.state.layout().opacity.paths === 0;
     if (!at || !shown || isNone) return;
     const id = pickPath(shown.paths, at, PICK_REACH / this.state.eye().scale);
-    if (this.isOfPiece()) this.pieceHand.chooseByPath(id, more);
+    if (this.marks.isOfPiece()) this.pieceHand.chooseByPath(id, more);
     else this.pathHand.pick(id, more);
   }
 
@@ -331,27 +309,8 @@ export class Bench implements OnDestroy {
     scene.paint = (context) => {
       if (painted) layDown(context, painted.paths, painted);
     };
-    const highlight = this.state.highlight();
-    const ghosts = frame ? [] : this.edits.ghosts();
-    const falling = frame ? [] : this.falling();
-    const found = frame ? [] : this.proving.marks();
     const overlay = tool?.overlay();
-    scene.mark = (context) => {
-      drawGhosts(context, ghosts, pixel);
-      drawFalling(context, falling, pixel);
-      drawFound(context, found, pixel);
-      if (painted?.marks) {
-        const { x: right, y: low } = overlay?.carried ?? { x: 0, y: 0 };
-        context.translate(right, low);
-        layDown(context, painted.marks, painted);
-        context.translate(-right, -low);
-      }
-      if (highlight !== 'size' || !view) return;
-      const { frame, millimetresPerPixel: mm } = view;
-      context.lineWidth = 3 * pixel;
-      context.strokeStyle = COLOURS.mark;
-      context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
-    };
+    scene.mark = this.marks.drawing(painted, !!frame, overlay?.carried);
     const lit = this.lighting.mask();
     const crosshair = this.tools.crosshair();
     const ground = this.tools.ground() ?? size;
@@ -375,7 +334,7 @@ export class Bench implements OnDestroy {
     const { style, misfit, opacity } = this.state.layout();
     const isMisfit = misfit && this.rawInk() === view.names.ink;
     this.painter.hold({ name, set: paths, colours, byTask });
-    const marked = this.marked();
+    const marked = this.marks.ids();
     if (opacity.paths === 0 && marked.length === 0 && !this.state.layout().wipe && !this.state.layout().blink)
       return;
     const ratio = devicePixelRatio;

@@ -114,7 +114,7 @@ export class PieceArranging {
     this.hand.watch(...others);
   }
 
-  /** Changes where an item lies; one that is locked stays, and says so. */
+  /** Changes where an item lies; one that is to stay does, and says so. */
   changePlace(id: number, does: string, recipe: (place: ItemPlace) => void): void {
     const item = this.piece()?.items[id];
     if (!item) return;
@@ -159,4 +159,4 @@ export class PieceArranging {
 }
 
 const isLocked = (name: string) =>
-  new DrelkError('bad-place', `“${name}” is locked where it is.`, 'Unlock it in the list of items first.');
+  new DrelkError('bad-place', `“${name}” is to stay where it is.`, 'Untick that above its place first.');

@@ -3,30 +3,50 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Edge } from '@drelk/core';
 import { PieceArranging } from '../../job/piece-arranging';
 import { PieceHand } from '../../job/piece-hand';
-import { IconButton } from '../../shared/icon-button';
 
-const IN_LINE: { edge: Edge; icon: string; says: string }[] = [
-  { edge: 'left', icon: 'align_horizontal_left', says: 'Left edges in line' },
-  { edge: 'centre', icon: 'align_horizontal_center', says: 'Centres in line, one below the other' },
-  { edge: 'right', icon: 'align_horizontal_right', says: 'Right edges in line' },
-  { edge: 'top', icon: 'align_vertical_top', says: 'Upper edges in line' },
-  { edge: 'middle', icon: 'align_vertical_center', says: 'Centres in line, side by side' },
-  { edge: 'bottom', icon: 'align_vertical_bottom', says: 'Lower edges in line' },
+/** Lines that items are brought into, those that stand and those that lie. */
+const IN_LINE: { name: string; edges: { edge: Edge; word: string; says: string }[] }[] = [
+  {
+    name: 'In line, one below the other',
+    edges: [
+      { edge: 'left', word: 'Left', says: 'Left edges in line' },
+      { edge: 'centre', word: 'Centres', says: 'Centres in line, one below the other' },
+      { edge: 'right', word: 'Right', says: 'Right edges in line' },
+    ],
+  },
+  {
+    name: 'In line, side by side',
+    edges: [
+      { edge: 'top', word: 'Upper', says: 'Upper edges in line' },
+      { edge: 'middle', word: 'Centres', says: 'Centres in line, side by side' },
+      { edge: 'bottom', word: 'Lower', says: 'Lower edges in line' },
+    ],
+  },
 ];
 
 /** Several items by one another: brought into line, spread evenly, made as large as the first. */
 @Component({
   selector: 'drelk-arrange-fields',
-  imports: [IconButton, MatButtonModule],
+  imports: [MatButtonModule],
   template: `
     @if (hand.several().length > 1) {
       <h4>{{ hand.several().length }} items</h4>
       <p class="note">The one that was chosen first stays; the others come to it.</p>
-      <div class="row" role="group" aria-label="Into line">
-        @for (one of inLine; track one.edge) {
-          <drelk-icon-button [icon]="one.icon" [label]="one.says" (press)="arranging.align(one.edge)" />
-        }
-      </div>
+      @for (line of inLine; track line.name) {
+        <div class="row" role="group" [attr.aria-label]="line.name">
+          <span class="note">{{ line.name }}</span>
+          @for (one of line.edges; track one.edge) {
+            <button
+              matButton="outlined"
+              type="button"
+              [attr.aria-label]="one.says"
+              (click)="arranging.align(one.edge)"
+            >
+              {{ one.word }}
+            </button>
+          }
+        </div>
+      }
       <div class="row" role="group" aria-label="Gaps and sizes">
         <button
           matButton="outlined"

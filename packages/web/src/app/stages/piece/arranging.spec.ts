@@ -104,20 +104,29 @@ describe('several items', () => {
   });
 });
 
-describe('a locked item', () => {
+describe('an item that is to stay', () => {
   it('stays where it is: carried, nudged or by its figures', () => {
-    const { hand, click, type, arranging, work: bench, last, tools } = threeTexts();
+    const { hand, element, fixture, type, arranging, work: bench, last, tools, text } = threeTexts();
+    const tick = () => {
+      const label = [...element.querySelectorAll('label.tick')].find((one) =>
+        one.textContent.includes('stays'),
+      );
+      label?.querySelector('input')?.click();
+      fixture.detectChanges();
+    };
     hand.choose(5);
-    click('Lock Text 3');
+    fixture.detectChanges();
+    tick();
+    expect(text()).toContain('mm, stays');
     const before = last().place;
     type('From there, right', '99');
     expect(bench.tell).toHaveBeenLastCalledWith(
-      expect.objectContaining({ message: '“Text 3” is locked where it is.' }),
+      expect.objectContaining({ message: '“Text 3” is to stay where it is.' }),
     );
     arranging.moveBy(3, 3);
     expect(last().place).toEqual(before);
     expect(tools.borrow({ x: 50, y: 50 })).toBe(false);
-    click('Unlock Text 3');
+    tick();
     arranging.moveBy(3, 0);
     expect(last().place.x).toBe(before.x + 3);
   });

@@ -85,6 +85,10 @@ import { TASK_WORDS } from './words';
       <drelk-choice label="Along it" [value]="item.task" [among]="tasks()" (chosen)="setTask($event)" />
       <drelk-tab-fields />
       @if (isPlaced()) {
+        <label class="tick">
+          <input type="checkbox" [checked]="item.locked" (change)="lock()" />
+          stays where it is
+        </label>
         <drelk-item-place />
       }
       <div class="row">
@@ -148,6 +152,16 @@ export class ItemEditor {
     if (id !== undefined)
       this.hand.changeItem(id, 'What is done along it', (item) => {
         item.task = task;
+      });
+  }
+
+  /** It can be moved no more, or again. */
+  lock(): void {
+    const id = this.hand.chosen();
+    const item = this.hand.item();
+    if (id !== undefined && item)
+      this.hand.changeItem(id, `${item.name} ${item.locked ? 'can be moved' : 'stays'}`, (own) => {
+        own.locked = !own.locked;
       });
   }
 

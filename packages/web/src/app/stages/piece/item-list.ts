@@ -25,13 +25,6 @@ import { KINDS } from './words';
             <span class="name">{{ one.name }}</span>
             <span class="note">{{ one.says }}</span>
           </button>
-          @if (one.canLock) {
-            <drelk-icon-button
-              [icon]="one.locked ? 'lock' : 'lock_open'"
-              [label]="(one.locked ? 'Unlock ' : 'Lock ') + one.name"
-              (press)="lock(one.id)"
-            />
-          }
           <drelk-icon-button
             [icon]="one.hidden ? 'visibility_off' : 'visibility'"
             [label]="(one.hidden ? 'Show ' : 'Hide ') + one.name"
@@ -108,10 +101,8 @@ export class ItemList {
         id,
         name: item.name,
         hidden: item.hidden,
-        locked: item.locked,
-        canLock: this.hand.isPlaced(id),
         isChosen: this.hand.several().includes(id),
-        says: [KINDS[item.kind], says].filter(Boolean).join(', '),
+        says: [KINDS[item.kind], says, item.locked ? 'stays' : ''].filter(Boolean).join(', '),
       };
     });
   });
@@ -121,14 +112,6 @@ export class ItemList {
     const isOnly = isChosen && this.hand.several().length === 1;
     if (shiftKey) this.hand.choose(id, true);
     else this.hand.choose(isOnly ? undefined : id);
-  }
-
-  lock(id: number): void {
-    const row = this.rows().find((one) => one.id === id);
-    if (row)
-      this.hand.changeItem(id, `${row.name} ${row.locked ? 'unlocked' : 'locked'}`, (item) => {
-        item.locked = !item.locked;
-      });
   }
 
   drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {

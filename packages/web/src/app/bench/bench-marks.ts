@@ -1,0 +1,73 @@
+import { Injectable, computed, inject } from '@angular/core';
+import { contourAt, flatten } from '@drelk/core';
+import { HandEdits } from '../job/hand-edits';
+import { PieceHand } from '../job/piece-hand';
+import { Proving } from '../job/proving';
+import { Workbench } from '../job/workbench';
+import { BenchState } from './bench-state';
+import { COLOURS } from './colours';
+import { drawFalling, drawFound, drawGhosts } from './draw-overlay';
+import { highlightedIds } from './highlights';
+import { type Painter, layDown } from './painter';
+import type { Overlay } from './tools/tool';
+
+/** How closely what falls out is followed, in screen pixels. */
+const FLAT = 0.5;
+
+/** What is marked on the bench over the paths: what is picked or lit, what waits, falls out, or was found. */
+@Injectable()
+export class BenchMarks {
+  private readonly work = inject(Workbench);
+  private readonly state = inject(BenchState);
+  private readonly edits = inject(HandEdits);
+  private readonly piece = inject(PieceHand);
+  private readonly proving = inject(Proving);
+
+  /** Whether the stage is about the piece, and there is more on that than its artwork. */
+  readonly isOfPiece = computed(
+    () => this.work.shownPaths()?.paths === this.work.view()?.piecePaths && !!this.work.view()?.piecePaths,
+  );
+  /** Ids of the contours that a fact, a task or a click picks out of the paths. */
+  readonly ids = computed(() => {
+    const set = this.work.shownPaths()?.paths;
+    const ids = set && highlightedIds(set, this.state.highlight());
+    if (!ids) return [];
+    const own = this.isOfPiece() ? this.piece.idsOfChosen() : this.state.picked();
+    return [...ids, ...own, ...this.piece.idsOfTask()];
+  });
+  /** Islands that nothing holds, where they are asked for. */
+  private readonly falling = computed(() => {
+    const set = this.work.shownPaths()?.paths;
+    if (!set || !this.state.showsFalling() || this.state.stage() !== 'piece') return [];
+    return this.piece.falling().map((k) => flatten(contourAt(set, k), FLAT / this.state.eye().scale));
+  });
+
+  /** Draws all of it as it is now; over another picture that a tool works on, only what is picked. */
+  drawing(
+    painted: ReturnType<Painter['painted']>,
+    isElsewhere: boolean,
+    carried: Overlay['carried'],
+  ): (context: CanvasRenderingContext2D) => void {
+    const pixel = 1 / this.state.eye().scale;
+    const ghosts = isElsewhere ? [] : this.edits.ghosts();
+    const falling = isElsewhere ? [] : this.falling();
+    const found = isElsewhere ? [] : this.proving.marks();
+    const view = this.state.highlight() === 'size' ? this.work.view() : undefined;
+    return (context) => {
+      drawGhosts(context, ghosts, pixel);
+      drawFalling(context, falling, pixel);
+      drawFound(context, found, pixel);
+      if (painted?.marks) {
+        const { x, y } = carried ?? { x: 0, y: 0 };
+        context.translate(x, y);
+        layDown(context, painted.marks, painted);
+        context.translate(-x, -y);
+      }
+      if (!view) return;
+      const { frame, millimetresPerPixel: mm } = view;
+      context.lineWidth = 3 * pixel;
+      context.strokeStyle = COLOURS.mark;
+      context.strokeRect(frame.x, frame.y, frame.width / mm, frame.height / mm);
+    };
+  }
+}
