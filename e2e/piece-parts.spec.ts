@@ -11,7 +11,18 @@ import {
   signedArea,
 } from '@drelk/core';
 import { benchBox, expectSaved, fact, goTo, handOff, openSample, pull, textOf } from './support/page';
-import { add, beginEmpty, boxes, choose, chooseItem, near, panelOf, sizeOf, type } from './support/piece';
+import {
+  add,
+  beginEmpty,
+  boxes,
+  choose,
+  chooseItem,
+  near,
+  openPiece,
+  panelOf,
+  sizeOf,
+  type,
+} from './support/piece';
 import { expect, test } from './support/server';
 
 const lengthOf = (contours: readonly Contour[]) =>
@@ -81,10 +92,7 @@ test('a cake topper: the moth’s outline on a base with two feet, with a ring a
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Piece');
-  await chooseItem(page, 'Artwork');
-  await type(page, 'Width', '100 mm');
+  await openPiece(page, server.address, 'Moth', '100 mm');
   await add(page, 'Outline');
   await type(page, 'Gaps closed, besides', '3');
   await panelOf(page).getByText('a base with two feet').click();
@@ -150,10 +158,7 @@ test('one contour is scored where the rest is cut, and stays so in another trace
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Piece');
-  await chooseItem(page, 'Artwork');
-  await type(page, 'Width', '200 mm');
+  await openPiece(page, server.address, 'Moth', '200 mm');
   await panelOf(page).getByRole('button', { name: 'Pick contours' }).click();
   await page.keyboard.press('0');
   const box = await benchBox(page);

@@ -9,6 +9,7 @@ import {
   chooseItem,
   middleOf,
   near,
+  openPiece,
   panelOf,
   sizeOf,
   type,
@@ -296,10 +297,7 @@ test('a stencil’s islands are bridged, one bridge is put by hand and stays whe
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Piece');
-  await chooseItem(page, 'Artwork');
-  await type(page, 'Width', '200 mm');
+  await openPiece(page, server.address, 'Moth', '200 mm');
   const holes = fact(page, 'holes').locator('.value');
   await expect(holes).toHaveText('17');
   await panelOf(page).getByText('islands held by bridges').click();

@@ -1,16 +1,13 @@
 import { contoursDrawn, readSvg } from '@drelk/core';
-import { expectSaved, fact, goTo, handOff, openSample } from './support/page';
-import { chooseItem, panelOf, type } from './support/piece';
+import { expectSaved, fact, goTo, handOff } from './support/page';
+import { openPiece, panelOf } from './support/piece';
 import { expect, test } from './support/server';
 
 test('the script at 82 mm is too thin for plywood: told place by place, waived with a reason, and made large enough', async ({
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Open late');
-  await goTo(page, 'Piece');
-  await chooseItem(page, 'Artwork');
-  await type(page, 'Width', '82 mm');
+  await openPiece(page, server.address, 'Open late', '82 mm');
   await expect(fact(page, 'size').locator('.value')).toContainText('82 ×');
   await goTo(page, 'Prove');
   const panel = page.locator('drelk-prove-panel');
@@ -55,10 +52,7 @@ test('the moth for plasma: holes smaller than the torch can make are found, and 
   page,
   server,
 }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Piece');
-  await chooseItem(page, 'Artwork');
-  await type(page, 'Width', '60 mm');
+  await openPiece(page, server.address, 'Moth', '60 mm');
   await expect(panelOf(page)).toBeVisible();
   await goTo(page, 'Prove');
   const panel = page.locator('drelk-prove-panel');

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { type Box, type Contour, boxOf } from '@drelk/core';
-import { fact } from './page';
+import { fact, goTo, openSample } from './page';
 import { expect } from './server';
 
 /** The panel of Piece. */
@@ -37,6 +37,14 @@ export async function chooseItem(page: Page, name: string): Promise<void> {
   const row = panelOf(page).locator('drelk-item-list li').filter({ hasText: name }).locator('button').first();
   if ((await row.getAttribute('aria-pressed')) !== 'true') await row.click();
   await expect(page.getByRole('textbox', { name: 'Name of the item' })).toHaveValue(name);
+}
+
+/** Opens a sample at Piece, its artwork chosen, so wide. */
+export async function openPiece(page: Page, address: string, sample: string, width: string): Promise<void> {
+  await openSample(page, address, sample);
+  await goTo(page, 'Piece');
+  await chooseItem(page, 'Artwork');
+  await type(page, 'Width', width);
 }
 
 /** Begins a job with nothing on its piece. */

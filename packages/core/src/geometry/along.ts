@@ -1,7 +1,7 @@
-import type { Contour, Point } from './contour';
+import type { Contour } from './contour';
 import { type On, partBetween, placeOn } from './curved/part';
 import { contourLength } from './measure';
-import { directionFrom, directionTo, splitSegment } from './segment';
+import { splitSegment, startOf, turnAt } from './segment';
 
 /** Halvings by which a share of a segment is found that is so long: more change nothing that can be told. */
 const HALVINGS = 48;
@@ -19,13 +19,11 @@ export function alongOf(contour: Contour): Along {
   const { segments } = contour;
   const begins = new Float64Array(segments.length + 1);
   segments.forEach((segment, k) => {
-    const start = beginOf(contour, k);
+    const start = startOf(contour, k);
     begins[k + 1] = begins[k] + contourLength({ start, segments: [segment], closed: false });
   });
   return { contour, begins, length: begins[segments.length] };
 }
-
-const beginOf = ({ start, segments }: Contour, k: number): Point => (k > 0 ? segments[k - 1] : start);
 
 /** The place so far along a closed contour, around it as often as need be. */
 export function onAt({ contour, begins, length }: Along, far: number): On {
@@ -36,7 +34,7 @@ export function onAt({ contour, begins, length }: Along, far: number): On {
   const wanted = s - begins[segment];
   const own = contour.segments[segment];
   if (own.kind !== 'cubic') return { segment, share: whole > 0 ? wanted / whole : 0 };
-  const start = beginOf(contour, segment);
+  const start = startOf(contour, segment);
   let [low, high] = [0, 1];
   for (let k = 0; k < HALVINGS; k++) {
     const share = (low + high) / 2;
@@ -48,19 +46,8 @@ export function onAt({ contour, begins, length }: Along, far: number): On {
 }
 
 /** How far along the corners of a closed contour lie: nodes where it turns by more than so many radians. */
-export function cornersAlong({ contour, begins }: Along, turn: number): number[] {
-  const { segments } = contour;
-  return segments.flatMap((segment, k) => {
-    const last = (k + segments.length - 1) % segments.length;
-    const before = directionTo(beginOf(contour, last), segments[last]);
-    const after = directionFrom(beginOf(contour, k), segment);
-    const angle = Math.atan2(
-      before.x * after.y - before.y * after.x,
-      before.x * after.x + before.y * after.y,
-    );
-    return Math.abs(angle) > turn ? [begins[k]] : [];
-  });
-}
+export const cornersAlong = ({ contour, begins }: Along, turn: number): number[] =>
+  contour.segments.flatMap((_, k) => (Math.abs(turnAt(contour, k)) > turn ? [begins[k]] : []));
 
 /** What is left of a closed contour between gaps, each from one length along it to another, in order and apart from each other. */
 export function runsBetween(along: Along, gaps: readonly (readonly [from: number, to: number])[]): Contour[] {

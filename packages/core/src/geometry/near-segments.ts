@@ -2,7 +2,7 @@ import Flatbush from 'flatbush';
 import { centredArc } from './arc';
 import type { Box, Contour, Point, Segment } from './contour';
 import { boxOf, contourLength } from './measure';
-import { directionFrom, directionTo, splitSegment } from './segment';
+import { splitSegment, startOf, turnAt } from './segment';
 
 /** A segment of one of some contours, and where it begins. */
 export interface PlacedOn {
@@ -91,16 +91,6 @@ export function indexRims(contours: readonly Contour[]): RimIndex {
 }
 
 const EMPTY: Box = { left: 0, top: 0, right: 0, bottom: 0 };
-
-const startOf = ({ start, segments }: Contour, k: number): Point => (k > 0 ? segments[k - 1] : start);
-
-function turnAt(contour: Contour, k: number): number {
-  const { segments } = contour;
-  const last = (k + segments.length - 1) % segments.length;
-  const before = directionTo(startOf(contour, last), segments[last]);
-  const after = directionFrom(startOf(contour, k), segments[k]);
-  return Math.atan2(before.x * after.y - before.y * after.x, before.x * after.x + before.y * after.y);
-}
 
 /**
  * Numbers of the segments that have another one within a distance which may face them: one of another contour, one farther on along

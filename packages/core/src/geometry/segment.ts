@@ -1,5 +1,5 @@
 import { arcPoint, centredArc } from './arc';
-import type { Point, Segment } from './contour';
+import type { Contour, Point, Segment } from './contour';
 
 /** The bare place. */
 export const pointOf = ({ x, y }: Point): Point => ({ x, y });
@@ -61,4 +61,16 @@ function handleOrNear(from: Point, segment: Segment, x: 'x1' | 'x2', y: 'y1' | '
   const end = x === 'x1' ? from : segment;
   const isLong = handle && Math.hypot(handle.x - end.x, handle.y - end.y) > 1e-6;
   return isLong ? handle : splitSegment(from, segment, share)[0];
+}
+
+/** Where segment `k` of a contour begins. */
+export const startOf = ({ start, segments }: Contour, k: number): Point => (k > 0 ? segments[k - 1] : start);
+
+/** By how much a closed contour turns where its segment `k` begins, in radians, to the right seen on screen, y down. */
+export function turnAt(contour: Contour, k: number): number {
+  const { segments } = contour;
+  const last = (k + segments.length - 1) % segments.length;
+  const before = directionTo(startOf(contour, last), segments[last]);
+  const after = directionFrom(startOf(contour, k), segments[k]);
+  return Math.atan2(before.x * after.y - before.y * after.x, before.x * after.x + before.y * after.y);
 }
