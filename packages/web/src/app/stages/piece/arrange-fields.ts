@@ -33,8 +33,8 @@ const IN_LINE: { name: string; edges: { edge: Edge; word: string; says: string }
       <h4>{{ hand.several().length }} items</h4>
       <p class="note">The one that was chosen first stays; the others come to it.</p>
       @for (line of inLine; track line.name) {
+        <p class="note">{{ line.name }}</p>
         <div class="row" role="group" [attr.aria-label]="line.name">
-          <span class="note">{{ line.name }}</span>
           @for (one of line.edges; track one.edge) {
             <button
               matButton="outlined"
