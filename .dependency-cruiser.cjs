@@ -1,5 +1,5 @@
 /**
- * The house's floors: raster, geometry -> text -> format -> the six stages -> job -> contract, decode -> server, web, cli. An
+ * The house's floors: raster, geometry -> text -> format -> the six stages -> rehearse -> job -> contract, decode -> server, web, cli. An
  * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
  */
 const core = '^packages/core/src';
@@ -16,12 +16,25 @@ module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: { pathNot: tests }, to: { circular: true } },
     floor('raster-is-at-the-bottom', 'raster', ['geometry', 'text', 'format', ...stages, 'job']),
-    floor('geometry-is-at-the-bottom', 'geometry', ['raster', 'text', 'format', ...stages, 'job']),
-    floor('text-is-below-the-formats', 'text', ['raster', 'format', ...stages, 'job']),
-    floor('format-is-below-the-stages', 'format', [...stages, 'job']),
+    floor('geometry-is-at-the-bottom', 'geometry', [
+      'raster',
+      'text',
+      'format',
+      ...stages,
+      'rehearse',
+      'job',
+    ]),
+    floor('text-is-below-the-formats', 'text', ['raster', 'format', ...stages, 'rehearse', 'job']),
+    floor('format-is-below-the-stages', 'format', [...stages, 'rehearse', 'job']),
     ...stages.map((stage) =>
-      floor(`${stage}-stands-alone`, stage, [...stages.filter((other) => other !== stage), 'job']),
+      floor(`${stage}-stands-alone`, stage, [
+        ...stages.filter((other) => other !== stage),
+        'rehearse',
+        'job',
+      ]),
     ),
+    // A machine knows what it is set up for, and nothing of what was handed off but its bytes.
+    floor('rehearse-is-above-prove', 'rehearse', [...stages.filter((stage) => stage !== 'prove'), 'job']),
     {
       name: 'core-knows-no-host',
       severity: 'error',

@@ -1,30 +1,14 @@
-import { readFile } from 'node:fs/promises';
-import { DrelkError, checkVectorFile, parseLength } from '@drelk/core';
-import { fontsFor } from './fonts';
-import { UNITS } from './tidy';
+import { checkVectorFile } from '@drelk/core';
+import { type OutsideOptions, outsideFile } from './outside';
 import { asReport, writeAll } from './write-all';
 
-export interface CheckOptions {
-  process: string;
-  material?: string;
-  tool?: string;
-  unit?: string;
+export interface CheckOptions extends OutsideOptions {
   report?: string;
 }
 
 /** `drelk check`: an SVG or DXF file against what a process, a material and a tool allow. */
 export async function check(path: string, options: CheckOptions): Promise<void> {
-  const { process, material, tool, unit } = options;
-  const bytes = await readFile(path).catch(() => {
-    throw new DrelkError('bad-drawing', `“${path}” cannot be opened.`, 'Check its name and where it lies.');
-  });
-  const fonts = await fontsFor(bytes);
-  const asked = {
-    process,
-    ...(material === undefined ? {} : { material }),
-    ...(tool === undefined ? {} : { tool: parseLength(tool, 'mm') }),
-    ...(unit === undefined ? {} : { millimetresPerUnit: UNITS[unit] }),
-  };
+  const { bytes, fonts, asked } = await outsideFile(path, options);
   const begun = performance.now();
   const checked = checkVectorFile(bytes, path, asked, { now: () => performance.now(), fonts });
   const milliseconds = performance.now() - begun;

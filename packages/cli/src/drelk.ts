@@ -1,6 +1,7 @@
 import { Command, CommanderError, Option } from 'commander';
 import { DrelkError, PROCESSES } from '@drelk/core';
 import { type CheckOptions, check } from './check';
+import { type RehearseOptions, rehearse } from './rehearse';
 import { type TidyOptions, UNIT_NAMES, tidy } from './tidy';
 import { type TraceOptions, trace } from './trace';
 
@@ -42,16 +43,27 @@ program
   .option('--report <file>', 'where to write what was found, as JSON')
   .action((file: string, options: TidyOptions) => tidy(file, options));
 
-program
-  .command('check')
-  .description('looks at a cut file for what would spoil the cut')
-  .argument('<file>', 'SVG, or DXF saved as text')
-  .requiredOption('--process <process>', PROCESSES.join(', '))
-  .option('--material <name>', 'one of the process’s materials by its name; the first of them otherwise')
-  .option('--tool <length>', 'how wide the tool cuts, such as 3.175mm or 1/8in')
-  .addOption(new Option('--unit <unit>', 'what a unit is, where the file does not say').choices(UNIT_NAMES))
-  .option('--report <file>', 'where to write what was found, as JSON')
-  .action((file: string, options: CheckOptions) => check(file, options));
+/** Commands about somebody's file and the work that it is for. */
+const outside = (name: string, description: string): Command =>
+  program
+    .command(name)
+    .description(description)
+    .argument('<file>', 'SVG, or DXF saved as text')
+    .requiredOption('--process <process>', PROCESSES.join(', '))
+    .option('--material <name>', 'one of the process’s materials by its name; the first of them otherwise')
+    .option('--tool <length>', 'how wide the tool cuts, such as 3.175mm or 1/8in')
+    .addOption(new Option('--unit <unit>', 'what a unit is, where the file does not say').choices(UNIT_NAMES))
+    .option('--report <file>', 'where to write what was found, as JSON');
+
+outside('check', 'looks at a cut file for what would spoil the cut').action(
+  (file: string, options: CheckOptions) => check(file, options),
+);
+
+outside('rehearse', 'follows a cut file as a machine would: order, time, and what comes out')
+  .option('--depth <length>', 'of pockets (1/8in)')
+  .option('--no-beside', 'the tool’s middle follows the line itself, not beside it')
+  .option('--picture <file>', 'where to write a picture of the sheet, as PNG')
+  .action((file: string, options: RehearseOptions) => rehearse(file, options));
 
 program.parseAsync().catch((error: unknown) => {
   if (error instanceof DrelkError) {

@@ -4,6 +4,7 @@ import { CHECK_KINDS, ORIGINS, PROCESSES, type ProveSettings, TOOL_KINDS } from 
 const MOST = 100_000;
 const least = Joi.number().min(0).max(1000).required();
 const size = Joi.number().positive().max(MOST).required();
+const speed = Joi.number().positive().max(10_000).required();
 const name = Joi.string().trim().min(1).max(120).required();
 const oneOf = (values: readonly string[]) =>
   Joi.string()
@@ -25,6 +26,14 @@ export const materialSchema = Joi.object({
     part: least,
     tip: Joi.number().min(0).max(90).required(),
     nodesPer100: Joi.number().positive().max(1e6).required(),
+  }).required(),
+  pace: Joi.object({
+    cut: speed,
+    mark: speed,
+    travel: speed,
+    acceleration: Joi.number().positive().max(1e6).required(),
+    passes: Joi.number().integer().min(1).max(100).required(),
+    pierce: Joi.number().min(0).max(600).required(),
   }).required(),
   bed: Joi.object({ width: size, height: size }).required(),
   origin,

@@ -10,4 +10,5 @@ export * from './line';
 export * from './piece';
 export * from './prove';
 export * from './handoff';
+export * from './rehearse';
 export * from './job';

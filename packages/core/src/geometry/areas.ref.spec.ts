@@ -36,6 +36,17 @@ describe('areas', () => {
     expect(offset([box(0, 0, 20)], -11)).toEqual([]);
   });
 
+  it('keep places as exactly as they are followed, off any grid', () => {
+    const [{ start, segments }] = offset(
+      [circleContour({ x: 0.123, y: 0.4567 }, 10.0037)],
+      0.1,
+      'round',
+      0.0005,
+    );
+    for (const { x, y } of [start, ...segments])
+      expect(Math.abs(Math.hypot(x - 0.123, y - 0.4567) - 10.1037)).toBeLessThan(0.001);
+  });
+
   it('keep holes: a ring grown inwards and outwards', () => {
     const ring = [circleContour({ x: 0, y: 0 }, 20), circleContour({ x: 0, y: 0 }, 10, true)];
     const grown = offset(ring, 2);

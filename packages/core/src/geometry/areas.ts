@@ -7,7 +7,6 @@ import {
   type PathsD,
   booleanOpD,
   inflatePathsD,
-  unionD,
 } from 'clipper2-ts';
 import type { Contour } from './contour';
 import { flatten } from './flatten';
@@ -30,20 +29,21 @@ const MITER = 4;
 export const united = (a: readonly Contour[], b: readonly Contour[] = []): Contour[] =>
   combined(Clip.Union, a, b);
 /** Areas of the first that the second does not cover. */
-export const subtracted = (a: readonly Contour[], b: readonly Contour[]): Contour[] =>
-  combined(Clip.Difference, a, b);
+export const subtracted = (a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] =>
+  combined(Clip.Difference, a, b, flat);
 /** Areas that both cover. */
 export const intersected = (a: readonly Contour[], b: readonly Contour[]): Contour[] =>
   combined(Clip.Intersection, a, b);
 
-/** Areas grown by a distance, or shrunk by a negative one; curves come back as straight pieces within 0.01. */
+/** Areas grown by a distance, or shrunk by a negative one; curves come back as straight pieces within `flat`. */
 export function offset(
   areas: readonly Contour[],
   distance: number,
   corners: OffsetCorners = 'round',
+  flat = FLAT,
 ): Contour[] {
-  const whole = unionD(pathsOf(areas), FillRule.EvenOdd);
-  return contoursFrom(inflatePathsD(whole, distance, JOINS[corners], EndType.Polygon, MITER, DECIMALS, FLAT));
+  const whole = union(pathsOf(areas, flat), FillRule.EvenOdd);
+  return contoursFrom(inflatePathsD(whole, distance, JOINS[corners], EndType.Polygon, MITER, DECIMALS, flat));
 }
 
 /** The area that a round pen of some width covers along lines. */
@@ -52,17 +52,20 @@ export function penned(lines: readonly { contour: Contour; pen: number }[]): Con
     const end = contour.closed ? EndType.Joined : EndType.Round;
     return inflatePathsD(pathsOf([contour]), pen / 2, JoinType.Round, end, MITER, DECIMALS, FLAT);
   });
-  return contoursFrom(unionD(areas, FillRule.NonZero));
+  return contoursFrom(union(areas, FillRule.NonZero));
 }
 
-function combined(operation: ClipType, a: readonly Contour[], b: readonly Contour[]): Contour[] {
-  const [subject, clip] = [a, b].map((contours) => unionD(pathsOf(contours), FillRule.EvenOdd));
+/** The library's own union counts hundredths. */
+const union = (paths: PathsD, rule: FillRule): PathsD => booleanOpD(Clip.Union, paths, null, rule, DECIMALS);
+
+function combined(operation: ClipType, a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] {
+  const [subject, clip] = [a, b].map((contours) => union(pathsOf(contours, flat), FillRule.EvenOdd));
   return contoursFrom(booleanOpD(operation, subject, clip, FillRule.NonZero, DECIMALS));
 }
 
-function pathsOf(contours: readonly Contour[]): PathsD {
+function pathsOf(contours: readonly Contour[], flat = FLAT): PathsD {
   return contours.map((contour) => {
-    const points = flatten(contour, FLAT);
+    const points = flatten(contour, flat);
     return Array.from({ length: points.length / 2 }, (_, i) => ({ x: points[2 * i], y: points[2 * i + 1] }));
   });
 }

@@ -1,5 +1,5 @@
 import { arcPoint, centredArc } from './arc';
-import type { Contour, Point, Segment } from './contour';
+import type { Contour, Cubic, Point, Segment } from './contour';
 
 /** The bare place. */
 export const pointOf = ({ x, y }: Point): Point => ({ x, y });
@@ -46,20 +46,29 @@ const unit = (x: number, y: number): Point => {
 
 /** The direction a segment leaves in. */
 export function directionFrom(from: Point, segment: Segment): Point {
+  if (segment.kind === 'arc') return tangent(from, segment, 2 * Math.atan(segment.bulge));
   const near = segment.kind === 'line' ? segment : handleOrNear(from, segment, 'x1', 'y1', 1e-3);
   return unit(near.x - from.x, near.y - from.y);
 }
 
 /** The direction a segment comes to its end in. */
 export function directionTo(from: Point, segment: Segment): Point {
+  if (segment.kind === 'arc') return tangent(from, segment, -2 * Math.atan(segment.bulge));
   const near = segment.kind === 'line' ? from : handleOrNear(from, segment, 'x2', 'y2', 1 - 1e-3);
   return unit(segment.x - near.x, segment.y - near.y);
 }
 
-function handleOrNear(from: Point, segment: Segment, x: 'x1' | 'x2', y: 'y1' | 'y2', share: number): Point {
-  const handle = segment.kind === 'cubic' ? { x: segment[x], y: segment[y] } : undefined;
+/** The direction of an arc at one of its ends: its chord turned to the right, y down, by half of what it sweeps. */
+function tangent(from: Point, { x, y }: Point, turn: number): Point {
+  const [dx, dy] = [x - from.x, y - from.y];
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  return unit(dx * cos - dy * sin, dx * sin + dy * cos);
+}
+
+function handleOrNear(from: Point, segment: Cubic, x: 'x1' | 'x2', y: 'y1' | 'y2', share: number): Point {
+  const handle = { x: segment[x], y: segment[y] };
   const end = x === 'x1' ? from : segment;
-  const isLong = handle && Math.hypot(handle.x - end.x, handle.y - end.y) > 1e-6;
+  const isLong = Math.hypot(handle.x - end.x, handle.y - end.y) > 1e-6;
   return isLong ? handle : splitSegment(from, segment, share)[0];
 }
 
@@ -74,3 +83,7 @@ export function turnAt(contour: Contour, k: number): number {
   const after = directionFrom(startOf(contour, k), segments[k]);
   return Math.atan2(before.x * after.y - before.y * after.x, before.x * after.x + before.y * after.y);
 }
+
+/** By how much a contour turns at each of its nodes, in radians without sign; not at the ends of an open one. */
+export const cornersTurned = (contour: Contour): number[] =>
+  contour.segments.flatMap((_, k) => (k > 0 || contour.closed ? [Math.abs(turnAt(contour, k))] : []));

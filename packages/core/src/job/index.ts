@@ -16,6 +16,8 @@ export * from './facts';
 export * from './length';
 export * from './tidy-file';
 export * from './check-file';
+export type { WorkAsked } from './outside-file';
+export * from './rehearse-file';
 export * from './vector';
 export * from './vector-settings';
 export { fontsOf } from './piece';

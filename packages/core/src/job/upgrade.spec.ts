@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strokesInOrder } from '../ink';
 import { ARTWORK_ITEM } from '../piece';
+import { MATERIALS } from '../prove';
 import { type JobDocument, SCHEMA, newJob } from './document';
 import { upgraded } from './upgrade';
 
@@ -22,6 +23,7 @@ const older = [
   'schema-5',
   'schema-6',
   'schema-7',
+  'schema-8',
 ];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
@@ -35,7 +37,9 @@ describe('a document of an older schema', () => {
     const document = upgraded(stored(name)) as JobDocument;
     expect(document.schema).toBe(SCHEMA);
     const open = (key: string) =>
-      !/^\.(ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten)|piece\.(items\.[^1]|sheet))/.test(key);
+      !/^\.(prove\.waived|ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten)|piece\.(items\.[^1]|sheet))/.test(
+        key,
+      );
     const asked = keysOf(newJob(document.source)).filter(open);
     expect(keysOf(document).filter(open).sort()).toEqual(asked.sort());
   });
@@ -79,6 +83,13 @@ describe('a document of an older schema', () => {
       if (item.kind === 'artwork') expect(item.picked).toEqual([]);
     }
     expect(piece.fonts).toEqual({});
+  });
+
+  it('is proven against what it was, which has a pace now', () => {
+    const before = stored('schema-8') as unknown as JobDocument;
+    const { material, tool, waived } = (upgraded(before) as JobDocument).prove;
+    expect({ material, tool, waived }).toMatchObject(before.prove);
+    expect(material.pace).toEqual(MATERIALS.find(({ name }) => name === 'steel 3 mm')?.pace);
   });
 
   it('keeps strokes of the hand in their order, under ids', () => {

@@ -1,6 +1,6 @@
 import { DrelkError } from '../error';
 import { FINEST, INK_DEFAULTS } from '../ink';
-import { PROVE_DEFAULTS } from '../prove';
+import { PROVE_DEFAULTS, paceOf } from '../prove';
 import { DEFAULTS, SCHEMA } from './document';
 
 type Plain = Record<string, unknown>;
@@ -18,6 +18,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   5: noHand,
   6: artworkAlone,
   7: heldByNothing,
+  8: noPace,
 };
 
 /**
@@ -98,6 +99,14 @@ function heldByNothing(document: Plain): Plain {
     piece: { ...piece, items: Object.fromEntries(items), fonts: {} },
     prove: PROVE_DEFAULTS,
   };
+}
+
+/** Schema 8 knew how narrow a material may be, and not how fast it is cut. */
+function noPace(document: Plain): Plain {
+  const prove = plain(document['prove']);
+  const material = plain(prove['material']);
+  const pace = paceOf(material['process'], material['name']);
+  return { ...document, prove: { ...prove, material: { ...material, pace } } };
 }
 
 /**

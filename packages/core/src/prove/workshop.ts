@@ -17,12 +17,23 @@ export interface Least {
   nodesPer100: number;
 }
 
+/** How fast a machine works a material: mm/s through it, along its surface and above it, mm/s², rounds to come through, seconds to begin a cut. */
+export interface Pace {
+  cut: number;
+  mark: number;
+  travel: number;
+  acceleration: number;
+  passes: number;
+  pierce: number;
+}
+
 /** A material as a process cuts it. Thickness in millimetres, 0 for a film. */
 export interface Material {
   process: Process;
   name: string;
   thickness: number;
   least: Least;
+  pace: Pace;
   /** What fits on the machine. */
   bed: { width: number; height: number };
   origin: Origin;
@@ -49,6 +60,21 @@ export interface ProveSettings {
 
 const INCH = 25.4;
 
+const BEDS: Record<Process, Material['bed']> = {
+  laser: { width: 600, height: 400 },
+  vinyl: { width: 600, height: 1500 },
+  plasma: { width: 48 * INCH, height: 48 * INCH },
+  router: { width: 1250, height: 1250 },
+};
+
+/** What a process does alike on every material. */
+const PACES: Record<Process, Pick<Pace, 'mark' | 'travel' | 'acceleration'>> = {
+  laser: { mark: 120, travel: 300, acceleration: 2000 },
+  vinyl: { mark: 200, travel: 400, acceleration: 3000 },
+  plasma: { mark: 60, travel: 200, acceleration: 500 },
+  router: { mark: 30, travel: 100, acceleration: 400 },
+};
+
 const material = (
   process: Process,
   name: string,
@@ -60,7 +86,7 @@ const material = (
     gap: number,
     part: number,
   ],
-  [width, height]: readonly [width: number, height: number],
+  [cut, passes, pierce]: readonly [cut: number, passes: number, pierce: number],
   origin: Origin = 'common practice',
 ): Material => ({
   process,
@@ -75,32 +101,28 @@ const material = (
     tip: process === 'vinyl' ? 5 : 10,
     nodesPer100: process === 'vinyl' ? 200 : 120,
   },
-  bed: { width, height },
+  pace: { cut, passes, pierce, ...PACES[process] },
+  bed: BEDS[process],
   origin,
 });
 
-const LASER = [600, 400] as const;
-const CUTTER = [600, 1500] as const;
-const TABLE = [48 * INCH, 48 * INCH] as const;
-const ROUTER = [1250, 1250] as const;
-
 /**
- * What a workshop begins with; all of it can be changed. Figures are common practice without a source; those of holes in steel are
+ * What a workshop begins with; all of it can be changed. Figures are common practice without a source, speeds too; those of holes in steel are
  * from memory: about as wide as the sheet is thick.
  */
 export const MATERIALS: readonly Material[] = [
-  material('laser', 'plywood 3 mm', 3, [1, 1.5, 1, 0.2, 1], LASER),
-  material('laser', 'acrylic 3 mm', 3, [1, 1.5, 1, 0.2, 1], LASER),
-  material('laser', 'card', 0.3, [0.4, 0.5, 0.4, 0.15, 0.8], LASER),
-  material('laser', 'felt', 3, [1.5, 2, 1.5, 0.3, 2], LASER),
-  material('vinyl', 'sign vinyl', 0, [0.5, 0.5, 0.8, 0.3, 1], CUTTER),
-  material('vinyl', 'heat transfer', 0, [0.8, 0.8, 1, 0.5, 1.5], CUTTER),
-  material('plasma', 'steel 1.5 mm', 1.5, [1, 2, 1.5, 1.5, 5], TABLE, 'from memory'),
-  material('plasma', 'steel 3 mm', 3, [1.5, 3, 3, 1.5, 6], TABLE, 'from memory'),
-  material('plasma', 'steel 6 mm', 6, [3, 4, 6, 2, 10], TABLE, 'from memory'),
-  material('router', 'pine 18 mm', 18, [4, 5, 3, 3, 10], ROUTER),
-  material('router', 'plywood 6 mm', 6, [2.5, 3, 3, 3, 8], ROUTER),
-  material('router', 'foam board', 5, [4, 4, 3, 3, 8], ROUTER),
+  material('laser', 'plywood 3 mm', 3, [1, 1.5, 1, 0.2, 1], [30, 1, 0]),
+  material('laser', 'acrylic 3 mm', 3, [1, 1.5, 1, 0.2, 1], [20, 1, 0.1]),
+  material('laser', 'card', 0.3, [0.4, 0.5, 0.4, 0.15, 0.8], [80, 1, 0]),
+  material('laser', 'felt', 3, [1.5, 2, 1.5, 0.3, 2], [60, 1, 0]),
+  material('vinyl', 'sign vinyl', 0, [0.5, 0.5, 0.8, 0.3, 1], [200, 1, 0.05]),
+  material('vinyl', 'heat transfer', 0, [0.8, 0.8, 1, 0.5, 1.5], [150, 1, 0.05]),
+  material('plasma', 'steel 1.5 mm', 1.5, [1, 2, 1.5, 1.5, 5], [80, 1, 0.2], 'from memory'),
+  material('plasma', 'steel 3 mm', 3, [1.5, 3, 3, 1.5, 6], [50, 1, 0.4], 'from memory'),
+  material('plasma', 'steel 6 mm', 6, [3, 4, 6, 2, 10], [25, 1, 0.6], 'from memory'),
+  material('router', 'pine 18 mm', 18, [4, 5, 3, 3, 10], [30, 6, 1]),
+  material('router', 'plywood 6 mm', 6, [2.5, 3, 3, 3, 8], [35, 2, 1]),
+  material('router', 'foam board', 5, [4, 4, 3, 3, 8], [60, 1, 0.5]),
 ];
 
 const tool = (
@@ -131,3 +153,9 @@ export const TOOLS: readonly Tool[] = [
 
 /** A new job is for the first of each. */
 export const PROVE_DEFAULTS: ProveSettings = { material: MATERIALS[0], tool: TOOLS[0], waived: {} };
+
+/** How a material of a name is worked that came with no figures of speed: as the process's first, where it has no such name. */
+export function paceOf(process: unknown, name: unknown): Pace {
+  const own = MATERIALS.filter((one) => one.process === process);
+  return (own.find((one) => one.name === name) ?? own[0] ?? MATERIALS[0]).pace;
+}

@@ -2,7 +2,8 @@ import { first } from './001-first';
 import { shelf } from './002-shelf';
 import { forms } from './003-forms';
 import { workshop } from './004-workshop';
+import { pace } from './005-pace';
 import type { Migration } from './migration';
 
 /** Every change of the schema, in order. */
-export const migrations: Migration[] = [first, shelf, forms, workshop];
+export const migrations: Migration[] = [first, shelf, forms, workshop, pace];

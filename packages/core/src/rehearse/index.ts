@@ -1,0 +1,10 @@
+export * from './machine';
+export * from './motion';
+export * from './moves';
+export * from './order';
+export * from './parts';
+export * from './picture';
+export * from './rehearse';
+export * from './seen-in-motion';
+export * from './spanning-tree';
+export type { Track } from './tracks';

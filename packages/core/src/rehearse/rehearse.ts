@@ -1,0 +1,100 @@
+import { DrelkError } from '../error';
+import { type DrawingPath, TASKS, type Task } from '../format';
+import { type Box, type Contour, type Point, boxOf } from '../geometry';
+import { type SeenInMotion, seenInMotion } from './seen-in-motion';
+import type { Machine } from './machine';
+import { type Move, movesOf } from './moves';
+import { type Part, type Standing, partsCut, standingOf } from './parts';
+import { planOf } from './plan';
+import { type Track, tracksOf } from './tracks';
+
+/** How long something takes, and how far the tool goes for it. */
+export interface Spent {
+  seconds: number;
+  length: number;
+}
+
+/** A machine's whole work on what a file draws. Millimetres, y down; seconds. */
+export interface Rehearsal {
+  machine: Machine;
+  /** What is drawn, and where the machine begins: at its lower left. */
+  frame: Box;
+  origin: Point;
+  tracks: Track[];
+  /** Tracks by number, in the order in which they are done. */
+  order: number[];
+  moves: Move[];
+  seconds: number;
+  byTask: Record<Exclude<Task, 'guide'>, Spent>;
+  travel: Spent;
+  /** Ways between tracks, and the shortest that any could be. */
+  between: number;
+  bound: number;
+  pierces: { count: number; seconds: number };
+  parts: Part[];
+  standing: Standing[];
+  /** What the tool does not get into at all. */
+  unreached: Contour[];
+  seen: SeenInMotion[];
+}
+
+/** Rehearses what a file draws. `order` is one by hand, of tracks' numbers, each once. Throws where there is nothing to do. */
+export function rehearse(
+  paths: readonly DrawingPath[],
+  machine: Machine,
+  order?: readonly number[],
+): Rehearsal {
+  const { tracks, unreached } = tracksOf(paths, machine);
+  const frame = boxOf(tracks.flatMap(({ drawn }) => drawn));
+  if (!frame || tracks.length === 0) {
+    const isTooNarrow = unreached.length > 0;
+    throw new DrelkError(
+      'empty-drawing',
+      isTooNarrow
+        ? 'The tool is too wide for everything that is drawn.'
+        : 'There is nothing to cut in this file.',
+      isTooNarrow ? 'Take a narrower tool.' : 'Give some path a task other than guide.',
+    );
+  }
+  const origin = { x: frame.left, y: frame.bottom };
+  const plan = planOf(tracks, machine, origin, order);
+  const moves = movesOf(plan.tracks, tracks, machine, origin);
+  const ends = new Float64Array(tracks.length);
+  for (const { track, begins, seconds } of moves) ends[track] = begins + seconds;
+  const last = moves[moves.length - 1];
+  const parts = partsCut(tracks, machine, (track) => ends[track]);
+  const own = moves.filter(({ kind }) => kind !== 'travel');
+  const pierces = moves.filter(({ kind }) => kind === 'pierce');
+  return {
+    machine,
+    frame,
+    origin,
+    tracks,
+    order: plan.tracks.map(({ track }) => track),
+    moves,
+    seconds: last.begins + last.seconds,
+    byTask: Object.fromEntries(
+      TASKS.filter((task) => task !== 'guide').map((task) => [
+        task,
+        spentOn(own.filter(({ track }) => tracks[track].task === task)),
+      ]),
+    ) as Rehearsal['byTask'],
+    travel: spentOn(moves.filter(({ kind }) => kind === 'travel')),
+    between: plan.between,
+    bound: plan.bound,
+    pierces: { count: pierces.length, seconds: spentOn(pierces).seconds },
+    parts,
+    standing: standingOf(tracks),
+    unreached,
+    seen: seenInMotion(tracks, plan.tracks, moves, parts, unreached, machine),
+  };
+}
+
+const spentOn = (moves: readonly Move[]): Spent =>
+  moves.reduce(
+    (sum, { seconds, length }) => ({ seconds: sum.seconds + seconds, length: sum.length + length }),
+    {
+      seconds: 0,
+      length: 0,
+    },
+  );
