@@ -49,7 +49,10 @@ export async function rehearse(path: string, options: RehearseOptions): Promise<
     console.log(
       `part of ${width.toFixed(2)} x ${height.toFixed(2)} mm, ${freedAt === null ? 'held by tabs' : `free after ${freedAt.toFixed(1)} s`}`,
     );
-  for (const { area } of standing) console.log(`${area.toFixed(2)} mm² left standing`);
+  if (standing.length > 0) {
+    const all = standing.reduce((sum, { area }) => sum + area, 0);
+    console.log(`${all.toFixed(2)} mm² left standing, in ${standing.length} places`);
+  }
   for (const { severity, message, hint } of findings) console.log(`${severity}: ${message} ${hint}`);
 }
 

@@ -11,6 +11,7 @@ import { HandEdits } from '../src/app/job/hand-edits';
 import { PathHand } from '../src/app/job/path-hand';
 import { PathShaping } from '../src/app/job/path-shaping';
 import { PieceArranging } from '../src/app/job/piece-arranging';
+import { Rehearsing } from '../src/app/rehearsal/rehearsing';
 import { Proving } from '../src/app/job/proving';
 import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
@@ -168,6 +169,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       PieceHand,
       PieceArranging,
       Proving,
+      Rehearsing,
     ],
   });
   const store = TestBed.inject(JobStore);

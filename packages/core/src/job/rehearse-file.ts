@@ -1,5 +1,6 @@
 import type { FileUnit, Task } from '../format';
 import { type Point, boxHeight, boxOf, boxWidth } from '../geometry';
+import type { Material, Tool } from '../prove';
 import {
   type MachineWishes,
   type Rehearsal,
@@ -9,7 +10,7 @@ import {
   rehearse,
 } from '../rehearse';
 import type { Fonts } from '../text';
-import { type WorkAsked, readOutsideFile, workshopFor } from './outside-file';
+import { type OutsideFile, type WorkAsked, readOutsideFile, workshopFor } from './outside-file';
 
 /** What a machine does with somebody's vector file. Millimetres, mm², seconds; places in the file's own frame, as those of `CheckedVector`. */
 export interface RehearsedFile {
@@ -35,7 +36,27 @@ export interface RehearsedFile {
   findings: (Omit<SeenInMotion, 'places'> & { where: Point[] })[];
 }
 
-/** The rehearsal of a file's bytes, for whoever draws it, and its report. */
+/** What a file is rehearsed with: a material and a tool, and what is left to whoever asks. */
+export interface RehearsalSetUp extends MachineWishes {
+  material: Material;
+  tool: Tool;
+  millimetresPerUnit?: number;
+  /** An order by hand, of the numbers of tracks. */
+  order?: readonly number[];
+}
+
+/** The rehearsal of a file's bytes, for whoever draws it. */
+export function rehearsedFile(
+  bytes: Uint8Array,
+  name: string,
+  { material, tool, order, ...wishes }: RehearsalSetUp,
+  more: { now?: () => number; fonts?: Fonts } = {},
+): { rehearsal: Rehearsal; file: OutsideFile } {
+  const file = readOutsideFile(bytes, name, { ...more, ...wishes });
+  return { rehearsal: rehearse(file.paths, machineFor(material, tool, wishes), order), file };
+}
+
+/** The same with its report, for a process, a material and a tool by their names. */
 export function rehearseVectorFile(
   bytes: Uint8Array,
   name: string,
@@ -43,8 +64,8 @@ export function rehearseVectorFile(
   more: { now?: () => number; fonts?: Fonts } = {},
 ): { rehearsal: Rehearsal; report: RehearsedFile } {
   const { material, tool } = workshopFor(asked);
-  const { drawing, paths, inFile } = readOutsideFile(bytes, name, { ...more, ...asked });
-  const rehearsal = rehearse(paths, machineFor(material, tool, asked));
+  const { rehearsal, file } = rehearsedFile(bytes, name, { ...asked, material, tool }, more);
+  const { drawing, inFile } = file;
   const { frame, tracks, order, moves, parts, standing, seen, travel, between, bound } = rehearsal;
   return {
     rehearsal,

@@ -21,6 +21,8 @@ export interface Move {
 
 /** A knife turns on its tip at corners sharper than this, in radians; common practice, no source. */
 const KNIFE_CORNER = 0.35;
+/** Rings of a pocket that are no farther apart than so many steps are gone through one after another. */
+const BESIDE = 1.6;
 /** Ends nearer than this are in one place, in millimetres. */
 const SAME = 1e-6;
 
@@ -50,7 +52,11 @@ export function movesOf(
     for (let pass = 0; pass < passes; pass++)
       runs.forEach((run, k) => {
         const begin = pass === 0 && k === 0 && lead ? lead.start : run.start;
-        const isApart = norm(begin.x - at.x, begin.y - at.y) > SAME;
+        const far = norm(begin.x - at.x, begin.y - at.y);
+        // From ring to ring of a pocket the bit stays down.
+        const isBeside = task === 'pocket' && k > 0 && far < BESIDE * machine.stepOver;
+        if (isBeside && far > SAME) follow('work', track, pass, straight(at, begin), feed);
+        const isApart = far > SAME && !isBeside;
         if (isApart) follow('travel', track, pass, straight(at, begin), machine.travel);
         if (pierce > 0 && (isApart || k === 0))
           add({ kind: 'pierce', track, pass, way: null, seconds: pierce, length: 0 });

@@ -194,7 +194,11 @@ class Search {
     const { calls } = this.stops[stop];
     const { enter, leave } = calls[call];
     if (far(enter, leave) < WORTH) return call;
-    return calls.findIndex((other) => far(other.enter, leave) < WORTH && far(other.leave, enter) < WORTH);
+    const back = calls.findIndex(
+      (other) => far(other.enter, leave) < WORTH && far(other.leave, enter) < WORTH,
+    );
+    // A loop that is come into from beside is left where it is begun, whichever way one goes on.
+    return back < 0 ? call : back;
   }
 
   /** Stops from position i on to before what is in position j now. */

@@ -1,4 +1,4 @@
-import { type Contour, type Point, reverseContour } from '../geometry';
+import { type Contour, type Point, norm, reverseContour } from '../geometry';
 import type { Machine } from './machine';
 import { type Call, type Stop, shortOrder, wayLength } from './order';
 import { spanningTree } from './spanning-tree';
@@ -55,7 +55,7 @@ export function planOf(
   return {
     tracks: planned,
     between,
-    bound: spanningTree([from, ...planned.map((one) => callOf(one).enter)]),
+    bound: spanningTree([[from], ...planned.map(placesOf)]),
   };
 }
 
@@ -64,6 +64,12 @@ const phasesOf = (tracks: readonly Track[]): number[][] =>
 
 function callOf({ lead, runs }: Omit<PlannedTrack, 'track'>): Call {
   return { enter: (lead ?? runs[0]).start, leave: endOf(runs[runs.length - 1]) };
+}
+
+/** Where a track is come to and left; one place where that is the same. */
+function placesOf(planned: PlannedTrack): Point[] {
+  const { enter, leave } = callOf(planned);
+  return norm(enter.x - leave.x, enter.y - leave.y) > 0 ? [enter, leave] : [enter];
 }
 
 /** Every way in which a track may be done. */

@@ -31,6 +31,8 @@ const ROUNDED = 0.0004;
 /** Turns from here on are corners, in radians; curves a little wider than the tool are looked at too. */
 const CORNER = 0.25;
 const TIGHT = 1.2;
+/** So many rings of a pocket are looked at for the one that is nearest. */
+const LOOKED_AT = 200;
 /** How closely the rims of hatched areas are followed. */
 const HATCHED = 0.01;
 /** Rings of a pocket at most: a metre across, with the finest mill. */
@@ -96,7 +98,35 @@ export function wayInPocket(area: readonly Contour[], width: number, step: numbe
     rings.push(ring);
   }
   const standing = leftOver(area, rings.length > 0 ? beside(rings[0], width / 2 + ROUNDED) : [], width);
-  return { runs: withArcs(rings.reverse().flat()), standing };
+  return { runs: oneAfterAnother(withArcs(rings.reverse().flat())), standing };
+}
+
+/** Loops from the first on, each the nearest that is left, and begun at its node that is nearest. */
+function oneAfterAnother(loops: readonly Contour[]): Contour[] {
+  const [first, ...others] = loops;
+  if (!first) return [];
+  const left = new Set(others);
+  const done = [first];
+  while (left.size > 0) {
+    const { start } = done[done.length - 1];
+    let best: { loop: Contour; node: number; distance: number } | undefined;
+    // Of very many only the next few are looked at: they lie around those before.
+    for (const loop of [...left].slice(0, LOOKED_AT)) {
+      loop.segments.forEach(({ x, y }, node) => {
+        const distance = norm(x - start.x, y - start.y);
+        if (!best || distance < best.distance) best = { loop, node, distance };
+      });
+    }
+    if (!best) break;
+    left.delete(best.loop);
+    done.push(begunAtNode(best.loop, best.node));
+  }
+  return done;
+}
+
+function begunAtNode({ segments, closed }: Contour, node: number): Contour {
+  const { x, y } = segments[node];
+  return { start: { x, y }, segments: [...segments.slice(node + 1), ...segments.slice(0, node + 1)], closed };
 }
 
 /** What of an area another one does not cover, less what is no more than rounding. */

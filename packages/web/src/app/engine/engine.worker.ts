@@ -10,6 +10,7 @@ import {
   fitFollowed,
   fontsNamedInFile,
   fontsOf,
+  rehearsedFile,
   reshaped,
   warmUp,
 } from '@drelk/core';
@@ -106,6 +107,11 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     const own = await session(picture);
     const file = own.handOff(document, { format, plate }, context, await fontsFor(document, own));
     return { answer: file, transfer: [file.bytes.buffer] };
+  },
+  async rehearse({ file, name, setUp }, { now }) {
+    const bytes = new Uint8Array(file);
+    const fonts = await fontsNamed(fontsNamedInFile(bytes));
+    return plain({ rehearsal: rehearsedFile(bytes, name, setUp, { now, fonts }).rehearsal });
   },
   async contours({ picture }) {
     const { points, starts } = (await opened(picture)).contours();

@@ -22,6 +22,8 @@ import {
   type PictureHeader,
   type PieceSheet,
   type Proof,
+  type Rehearsal,
+  type RehearsalSetUp,
   type Reshaping,
   type Rulings,
   type Scale,
@@ -51,6 +53,11 @@ export interface EngineCalls {
   };
   /** Of all of it, or of one plate by its colour. */
   handOff: { asks: { document: JobDocument; format: FormatId; plate?: string }; answer: CheckedFile };
+  /** What a machine does with a file's bytes, from wherever they are. */
+  rehearse: {
+    asks: { file: ArrayBuffer; name: string; setUp: RehearsalSetUp };
+    answer: { rehearsal: Rehearsal };
+  };
   /** The contours of the last full result, as found before fitting. */
   contours: { asks: object; answer: { points: Float64Array; starts: Uint32Array } };
   /** A picture squared up otherwise than the document says: the source itself, or without its crop. */

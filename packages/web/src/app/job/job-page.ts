@@ -11,6 +11,8 @@ import { BenchState } from '../bench/bench-state';
 import { ToolBox } from '../bench/tools/tool-box';
 import { ViewBar } from '../bench/view-bar';
 import { Facts } from '../facts/facts';
+import { RehearsalView } from '../rehearsal/rehearsal-view';
+import { Rehearsing } from '../rehearsal/rehearsing';
 import { ApiService } from '../shared/api.service';
 import { IconButton } from '../shared/icon-button';
 import { LightService } from '../shared/light.service';
@@ -35,8 +37,28 @@ import { Workbench } from './workbench';
 /** One job: strip, bench, facts and the panel of the stage at hand. */
 @Component({
   selector: 'drelk-job-page',
-  imports: [Bench, Facts, IconButton, NgComponentOutlet, RouterLink, Strip, Understood, ViewBar],
-  providers: [JOB_STATE, Workbench, HandEdits, PathHand, PathShaping, PieceHand, PieceArranging, Proving],
+  imports: [
+    Bench,
+    Facts,
+    IconButton,
+    NgComponentOutlet,
+    RehearsalView,
+    RouterLink,
+    Strip,
+    Understood,
+    ViewBar,
+  ],
+  providers: [
+    JOB_STATE,
+    Workbench,
+    HandEdits,
+    PathHand,
+    PathShaping,
+    PieceHand,
+    PieceArranging,
+    Proving,
+    Rehearsing,
+  ],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {
@@ -51,10 +73,12 @@ export class JobPage {
   readonly store = inject(JobStore);
   readonly bench = inject(BenchState);
   readonly light = inject(LightService);
+  readonly rehearsing = inject(Rehearsing);
   private readonly tools = inject(ToolBox);
   private readonly commands = inject(Commands);
   private readonly stages = inject(STAGES);
   readonly panel = computed(() => this.stages.find(({ id }) => id === this.bench.stage())?.panel ?? null);
+  readonly isRehearsing = computed(() => this.rehearsing.shown() !== undefined);
   readonly missing = signal<Sentence | undefined>(undefined);
   readonly undoText = computed(() =>
     this.store.undoLabel() ? `Undo: ${this.store.undoLabel()}` : 'Nothing to undo',
@@ -103,6 +127,10 @@ export class JobPage {
     effect(() => {
       const id = this.id();
       untracked(() => this.open(id));
+    });
+    // The machine is at Hand off, and waits nowhere else.
+    effect(() => {
+      if (this.bench.stage() !== 'handoff') untracked(() => this.rehearsing.leave());
     });
     effect(() => title.setTitle(`${this.store.document()?.name ?? 'Job'} – Drelk`));
   }

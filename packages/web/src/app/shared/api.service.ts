@@ -138,6 +138,11 @@ export class ApiService {
     return this.http.get<HandOffRecord[]>(routes.handOffs(id)).pipe(plainErrors());
   }
 
+  /** The bytes of a file that was handed off. */
+  handedOff(id: string, file: number): Observable<ArrayBuffer> {
+    return this.http.get(routes.handOff(id, file), { responseType: 'arraybuffer' }).pipe(plainErrors());
+  }
+
   keepHandOff(
     id: string,
     { name, format, bytes, readBack }: CheckedFile,

@@ -8,6 +8,8 @@ import { type CheckedFile, FORMAT_IDS, type FormatId, type HandOffSettings, form
 import { type HandOffRecord, routes } from '@drelk/contract';
 import { JobPageId } from '../../job/job-page-id';
 import { Workbench } from '../../job/workbench';
+import { RehearsalPanel } from '../../rehearsal/rehearsal-panel';
+import { Rehearsing } from '../../rehearsal/rehearsing';
 import { ApiService } from '../../shared/api.service';
 import { ProblemService } from '../../shared/problem.service';
 import { saveFile } from '../../shared/save-file';
@@ -15,12 +17,14 @@ import { saveFile } from '../../shared/save-file';
 /** Hand off: a file re-read and compared before it is given out, and every one given out before. */
 @Component({
   selector: 'drelk-hand-off-panel',
-  imports: [MatButtonModule, MatButtonToggleModule, MatIcon],
+  imports: [MatButtonModule, MatButtonToggleModule, MatIcon, RehearsalPanel],
   templateUrl: './hand-off-panel.html',
   styleUrls: ['../panel.scss', './hand-off-panel.scss'],
+  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'rehearsing.drop($event)' },
 })
 export class HandOffPanel {
   readonly work = inject(Workbench);
+  readonly rehearsing = inject(Rehearsing);
   readonly settings = computed(() => this.work.store.shown()?.handoff);
   readonly formats = computed(() =>
     FORMAT_IDS.map((id) => {
@@ -89,6 +93,14 @@ export class HandOffPanel {
     } finally {
       this.running.set(false);
     }
+  }
+
+  /** A file from elsewhere on the same machine. */
+  rehearse(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    if (file) void this.rehearsing.rehearseFile(file);
+    field.value = '';
   }
 
   turnPlates(): void {
