@@ -22,6 +22,7 @@ import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { pieceRows } from './piece';
 import { proveRows } from './prove';
+import { rehearseRows } from './rehearse';
 import { twoTone } from './pictures';
 import { flat } from './real/flat';
 import { real } from './real/real';
@@ -181,6 +182,10 @@ function piece(): void {
 }
 
 /** What Prove finds on sheets of leaves. */
+function rehearsals(): void {
+  print('Rehearsal; medians of 5', rehearseRows());
+}
+
 function proofs(): void {
   print('Prove; medians of 5', proveRows());
 }
@@ -193,6 +198,7 @@ else if (part === 'hand') hand();
 else if (part === 'files') files();
 else if (part === 'piece') piece();
 else if (part === 'prove') proofs();
+else if (part === 'rehearse') rehearsals();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
   await accuracy(

@@ -22,6 +22,7 @@ import {
 /** How closely ways beside contours are followed, in millimetres; arcs are found again in what is made of chords. */
 const FLAT = 0.002;
 const ARC = 0.003;
+const ROUGH = 0.02;
 /** Less than this, as a share of the tool's width squared, is not told as left standing: a right angle leaves .054 of it. */
 const STANDING = 0.02;
 /** Nor less than this, in mm². */
@@ -49,8 +50,8 @@ const beside = (areas: readonly Contour[], distance: number): Contour[] =>
   offset(areas, distance, 'round', FLAT);
 
 /** Arcs where there are chords of them. */
-const withArcs = (contours: readonly Contour[]): Contour[] =>
-  contours.map((contour) => chordsToArcs(contour, ARC).contour);
+const withArcs = (contours: readonly Contour[], tolerance = ARC): Contour[] =>
+  contours.map((contour) => chordsToArcs(contour, tolerance).contour);
 
 /** Whether a contour turns towards the waste so sharply anywhere that the tool might not follow. */
 function isTight(contour: Contour, width: number, wasteOutside: boolean): boolean {
@@ -91,14 +92,15 @@ export function wayAlong(contour: Contour, width: number, wasteOutside: boolean)
 
 /** Back and forth over all of an area in rings, from the middle outwards, each a step farther out. */
 export function wayInPocket(area: readonly Contour[], width: number, step: number): ToolWay {
+  const first = beside(area, -width / 2);
   const rings: Contour[][] = [];
-  for (let k = 0; k < MOST_RINGS; k++) {
-    const ring = beside(area, -(width / 2 + k * step));
-    if (ring.length === 0) break;
+  // Only the outermost ring makes the rim: those within need not be as exact, and each follows from the one around it.
+  for (let ring = withArcs(first); ring.length > 0 && rings.length < MOST_RINGS;) {
     rings.push(ring);
+    ring = withArcs(offset(ring, -step, 'round', ROUGH), ROUGH);
   }
-  const standing = leftOver(area, rings.length > 0 ? beside(rings[0], width / 2 + ROUNDED) : [], width);
-  return { runs: oneAfterAnother(withArcs(rings.reverse().flat())), standing };
+  const standing = leftOver(area, beside(first, width / 2 + ROUNDED), width);
+  return { runs: oneAfterAnother(rings.reverse().flat()), standing };
 }
 
 /** Loops from the first on, each the nearest that is left, and begun at its node that is nearest. */
