@@ -1,6 +1,6 @@
 import { contoursDrawn, readSvg } from '@drelk/core';
 import { expectSaved, fact, goTo, handOff } from './support/page';
-import { openPiece, panelOf } from './support/piece';
+import { add, choose, openPiece, panelOf } from './support/piece';
 import { expect, test } from './support/server';
 
 test('the script at 82 mm is too thin for plywood: told place by place, waived with a reason, and made large enough', async ({
@@ -64,4 +64,58 @@ test('the moth for plasma: holes smaller than the torch can make are found, and 
   await goTo(page, 'Hand off');
   await expect(page.locator('drelk-hand-off-panel')).toContainText('holes are smaller than 6 mm');
   expect(contoursDrawn(readSvg((await handOff(page, 'SVG')).text))).toHaveLength(27);
+});
+
+test('too thin legs are thickened by a remedy: a ghost first, one step of the history, fewer are found', async ({
+  page,
+  server,
+}) => {
+  await openPiece(page, server.address, 'Open late', '82 mm');
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  const necks = panel.getByRole('button', { name: /^may spoil the cut: \d+ necks? / });
+  await expect(necks).toContainText('18 necks');
+  const nodes = fact(page, 'nodes').locator('.value');
+  const before = (await nodes.textContent()) ?? '';
+
+  const thicken = panel.getByRole('button', { name: 'Thicken it, only there' }).first();
+  await thicken.press('Enter');
+  await expect(panel.getByRole('status')).toContainText('dashed on the bench, not taken yet');
+  await expect(nodes).toHaveText(before);
+  await panel.getByRole('button', { name: 'Leave it' }).click();
+  await expect(panel.getByRole('button', { name: 'Take it', exact: true })).toHaveCount(0);
+
+  await thicken.click();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Necks thickened' })).toBeVisible();
+  await expect(panel.getByText(/^may spoil the cut: [1-3] necks? /)).toBeVisible();
+  // It is still four words in one shape each.
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('4');
+  await page.getByRole('button', { name: 'Undo: Necks thickened' }).click();
+  await expect(necks).toContainText('18 necks');
+});
+
+test('what falls out of a board is found, held by bridges, and rehearsed: one part is left of the sheet', async ({
+  page,
+  server,
+}) => {
+  await openPiece(page, server.address, 'Tin label', '150 mm');
+  await choose(page, 'Along it', 'cut-through');
+  await add(page, 'Board');
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  await expect(panel.getByText(/fall out/).first()).toBeVisible();
+  await panel.getByRole('button', { name: 'Hold it with bridges' }).click();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Islands bridged' })).toBeVisible();
+  await expect(panel.getByRole('button', { name: 'Hold it with bridges' })).toHaveCount(0);
+  await goTo(page, 'Hand off');
+  const { name } = await handOff(page, 'DXF');
+  await page
+    .getByRole('button', { name: `Rehearse ${name}` })
+    .first()
+    .click();
+  const rehearsal = page.locator('drelk-rehearsal-panel');
+  await expect(rehearsal.locator('dl')).toContainText(/Parts\s*1/);
+  await expect(rehearsal.getByText('Islands that fall')).toHaveCount(0);
 });

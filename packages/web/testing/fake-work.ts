@@ -13,6 +13,7 @@ import { PathShaping } from '../src/app/job/path-shaping';
 import { PieceArranging } from '../src/app/job/piece-arranging';
 import { Rehearsing } from '../src/app/rehearsal/rehearsing';
 import { Proving } from '../src/app/job/proving';
+import { Remedying } from '../src/app/job/remedying';
 import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
@@ -170,6 +171,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       PieceArranging,
       Proving,
       Rehearsing,
+      Remedying,
     ],
   });
   const store = TestBed.inject(JobStore);

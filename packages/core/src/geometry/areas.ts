@@ -26,14 +26,14 @@ const JOINS: Record<OffsetCorners, JoinType> = {
 const MITER = 4;
 
 /** Areas that either of two sets of closed contours covers. */
-export const united = (a: readonly Contour[], b: readonly Contour[] = []): Contour[] =>
-  combined(Clip.Union, a, b);
+export const united = (a: readonly Contour[], b: readonly Contour[] = [], flat = FLAT): Contour[] =>
+  combined(Clip.Union, a, b, flat);
 /** Areas of the first that the second does not cover. */
 export const subtracted = (a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] =>
   combined(Clip.Difference, a, b, flat);
 /** Areas that both cover. */
-export const intersected = (a: readonly Contour[], b: readonly Contour[]): Contour[] =>
-  combined(Clip.Intersection, a, b);
+export const intersected = (a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] =>
+  combined(Clip.Intersection, a, b, flat);
 
 /** Areas grown by a distance, or shrunk by a negative one; curves come back as straight pieces within `flat`. */
 export function offset(
@@ -47,10 +47,10 @@ export function offset(
 }
 
 /** The area that a round pen of some width covers along lines. */
-export function penned(lines: readonly { contour: Contour; pen: number }[]): Contour[] {
+export function penned(lines: readonly { contour: Contour; pen: number }[], flat = FLAT): Contour[] {
   const areas = lines.flatMap(({ contour, pen }) => {
     const end = contour.closed ? EndType.Joined : EndType.Round;
-    return inflatePathsD(pathsOf([contour]), pen / 2, JoinType.Round, end, MITER, DECIMALS, FLAT);
+    return inflatePathsD(pathsOf([contour], flat), pen / 2, JoinType.Round, end, MITER, DECIMALS, flat);
   });
   return contoursFrom(union(areas, FillRule.NonZero));
 }

@@ -51,6 +51,32 @@ export function narrowPlaces(
     .map((stretch) => own.refined(stretch, least));
 }
 
+/**
+ * The middles of all discs that find a region narrower than `least`, from places along the rims that are `step` apart, each run along
+ * one rim in order: the line along which the region would have to be wider. Contours and sides as for `narrowPlaces`.
+ */
+export function narrowRuns(
+  rims: RimIndex,
+  least: number,
+  step: number,
+  side: 'inside' | 'outside' = 'inside',
+): Point[][] {
+  const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
+  if (facing.length === 0) return [];
+  const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1, step);
+  const runs: Point[][] = [];
+  let before: Stretch | undefined;
+  for (const next of own.placesAlongRims(least)) {
+    const { place, at } = next;
+    const middle = { x: (place.from.x + place.to.x) / 2, y: (place.from.y + place.to.y) / 2 };
+    const isNext = before && before.place.a === place.a && Math.abs(at - before.at) < 1.5 * own.step;
+    if (isNext) runs[runs.length - 1].push(middle);
+    else runs.push([middle]);
+    before = next;
+  }
+  return runs;
+}
+
 /** Segments of rims as chords, which know of which contour they are and how far along it they begin. */
 class Rims {
   private readonly chords: Float64Array;
@@ -58,7 +84,7 @@ class Rims {
   private readonly begins: Float64Array;
   private readonly index: Flatbush;
   /** How far apart places are looked at. */
-  private readonly step: number;
+  readonly step: number;
 
   constructor(
     private readonly segments: readonly RimSegment[],
@@ -66,6 +92,7 @@ class Rims {
     least: number,
     /** 1 for what lies to the left of the rims, -1 for what lies to their right. */
     private readonly side: 1 | -1,
+    step = STEP * least,
   ) {
     const chords: number[] = [];
     const owners: number[] = [];
@@ -91,7 +118,7 @@ class Rims {
     this.owners = Uint32Array.from(owners);
     this.begins = Float64Array.from(begins);
     const whole = segments.reduce((sum, { length }) => sum + length, 0);
-    this.step = Math.max(STEP * least, whole / MOST_PLACES);
+    this.step = Math.max(step, whole / MOST_PLACES);
     this.index = new Flatbush(owners.length);
     for (let i = 0; i < chords.length; i += 4)
       this.index.add(
@@ -105,9 +132,19 @@ class Rims {
 
   /** Stretches seen from places spread along all rims. */
   *alongRims(least: number): Generator<Stretch> {
-    const { chords, owners, begins } = this;
-    const { step } = this;
+    const together = Math.max(TOGETHER * least, 2 * this.step);
     let stretch: Stretch | undefined;
+    for (const next of this.placesAlongRims(least)) {
+      if (stretch && goesOn(stretch, next, this.lengths, together)) continue;
+      if (stretch) yield stretch;
+      stretch = next;
+    }
+    if (stretch) yield stretch;
+  }
+
+  /** Each place along the rims where it is too narrow, in order. */
+  *placesAlongRims(least: number): Generator<Stretch> {
+    const { chords, owners, begins, step } = this;
     for (let k = 0; k < owners.length; k++) {
       const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
       const length = norm(x2 - x1, y2 - y1);
@@ -118,13 +155,9 @@ class Rims {
         const share = (along - begins[k]) / length;
         const from = { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };
         const next = this.across(from, inward, k, along, least);
-        if (!next) continue;
-        if (stretch && goesOn(stretch, next, this.lengths, Math.max(TOGETHER * least, 2 * step))) continue;
-        if (stretch) yield stretch;
-        stretch = next;
+        if (next) yield next;
       }
     }
-    if (stretch) yield stretch;
   }
 
   /** The same from corners that point into the region, where no disc touches both sides. */

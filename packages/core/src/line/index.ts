@@ -18,6 +18,8 @@ export * from './hand/replay';
 export * from './hand/acts';
 export * from './hand/combine';
 export * from './hand/picks';
+export * from './hand/mend';
+export * from './hand/remedied';
 export * from './hand/reshape';
 export * from './hand/arrange';
 export * from './follow/follow-edge';

@@ -18,6 +18,8 @@ export interface Finding {
   allowed: number;
   /** Where, in millimetres, the worst first; nowhere for what is of the whole piece. */
   places: Point[];
+  /** What was measured in each of them. */
+  sizes: number[];
   message: string;
   hint: string;
 }
@@ -86,6 +88,7 @@ export function findingOf(
       count: found.length,
       measured,
       places: found.map(({ at }) => at),
+      sizes: found.map((one) => one.measured),
       message: says(found.length, measured),
     },
   ];

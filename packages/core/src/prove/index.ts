@@ -2,5 +2,6 @@ export * from './check';
 export * from './cut-ground';
 export * from './limits';
 export * from './prove';
+export * from './remedies';
 export * from './size-to-pass';
 export * from './workshop';

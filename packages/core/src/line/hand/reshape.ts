@@ -16,6 +16,7 @@ import {
   signedArea,
 } from '../../geometry';
 import { refitContours } from '../refit';
+import { type Mend, mended } from './mend';
 
 /** A shape as it is given to be made another: an area with its holes, or a single line with its pen. */
 export interface GivenShape {
@@ -40,6 +41,8 @@ export type Reshaping = { within: number } &
     | { how: 'as areas' }
     /** Rings drawn with a pen become single lines along their middle. */
     | { how: 'as lines' }
+    /** Some places mended, all else as it is. */
+    | { how: 'mended'; mend: Mend }
   );
 
 /** Of what curves may be off, this share is for the fit; the rest for the chords that it is fitted to. */
@@ -99,6 +102,14 @@ function madeOf(shapes: readonly GivenShape[], what: Reshaping, context: Context
     return finely(within, context, (scale) =>
       penned(lines.map(({ contour, pen }) => ({ contour: scaled(contour, scale), pen: pen * scale }))),
     ).map((contour) => ({ contour }));
+  }
+  if (how === 'mended') {
+    const lines = shapes.filter(({ pen }) => pen !== undefined);
+    const areas = shapes.filter(({ pen }) => pen === undefined).flatMap(({ contours }) => contours);
+    return [
+      ...mended(areas, what.mend, context).map((contour) => ({ contour })),
+      ...lines.flatMap(({ contours, pen }) => contours.map((contour) => withPen(contour, pen))),
+    ];
   }
   return shapes.flatMap(({ contours, pen }) => {
     if (pen !== undefined) {

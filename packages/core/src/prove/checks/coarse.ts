@@ -14,6 +14,7 @@ export const coarse: Check = {
         measured: pixel,
         allowed: coarsePixel,
         places: [],
+        sizes: [],
         message: `One pixel of the picture becomes ${pixel.toFixed(2)} mm; up to ${coarsePixel} mm looks clean.`,
         hint: 'Make the piece smaller, or start from a larger picture.',
       },

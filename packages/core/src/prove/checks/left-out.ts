@@ -12,6 +12,7 @@ export const leftOut: Check = {
       measured: 1,
       allowed: 0,
       places: [],
+      sizes: [],
       message: `“${name}” is not on the piece: ${message}`,
       hint,
     })),

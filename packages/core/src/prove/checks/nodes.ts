@@ -25,6 +25,7 @@ export const tooManyNodes: Check = {
         measured,
         allowed,
         places: [],
+        sizes: [],
         message: `There are ${Math.round(measured)} nodes in every 100 mm of cut; up to ${allowed} are followed smoothly.`,
         hint: 'Allow more deviation in Line, or more smoothness.',
       },

@@ -18,6 +18,7 @@ export const open: Check = {
         measured: wrong.length,
         allowed: 0,
         places: wrong.flatMap(({ start, segments }) => [start, segments[segments.length - 1] ?? start]),
+        sizes: [],
         message: `${wrong.length} of ${all} contours are open.`,
         hint: 'Close them in Line.',
       },

@@ -45,6 +45,7 @@ export const outsideBed: Check = {
         measured: Math.max(width, height),
         allowed: Math.max(bed.width, bed.height),
         places: [],
+        sizes: [],
         message: `The piece of ${millimetres(width)} by ${millimetres(height)} is larger than the bed of ${millimetres(bed.width)} by ${millimetres(bed.height)}.`,
         hint: 'Make it smaller, lay fewer on the sheet, or take another machine.',
       },

@@ -15,6 +15,7 @@ export const trueSize: Check = {
             measured: 0,
             allowed: 1,
             places: [],
+            sizes: [],
             message: 'The piece has no true size yet; it is shown at a screen’s 96 pixels an inch.',
             hint: 'Give its width or height in Piece.',
           },

@@ -3,6 +3,7 @@ import { contourAt, flatten } from '@drelk/core';
 import { HandEdits } from '../job/hand-edits';
 import { PieceHand } from '../job/piece-hand';
 import { Proving } from '../job/proving';
+import { Remedying } from '../job/remedying';
 import { Workbench } from '../job/workbench';
 import { BenchState } from './bench-state';
 import { COLOURS } from './colours';
@@ -22,6 +23,7 @@ export class BenchMarks {
   private readonly edits = inject(HandEdits);
   private readonly piece = inject(PieceHand);
   private readonly proving = inject(Proving);
+  private readonly remedying = inject(Remedying);
 
   /** Whether the stage is about the piece, and there is more on that than its artwork. */
   readonly isOfPiece = computed(
@@ -49,7 +51,7 @@ export class BenchMarks {
     carried: Overlay['carried'],
   ): (context: CanvasRenderingContext2D) => void {
     const pixel = 1 / this.state.eye().scale;
-    const ghosts = isElsewhere ? [] : this.edits.ghosts();
+    const ghosts = isElsewhere ? [] : [...this.edits.ghosts(), ...this.remedying.ghosts()];
     const falling = isElsewhere ? [] : this.falling();
     const found = isElsewhere ? [] : this.proving.marks();
     const view = this.state.highlight() === 'size' ? this.work.view() : undefined;

@@ -29,6 +29,7 @@ import { PathShaping } from './path-shaping';
 import { PieceArranging } from './piece-arranging';
 import { PieceHand } from './piece-hand';
 import { Proving } from './proving';
+import { Remedying } from './remedying';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from './shortcuts';
 import { Understood } from './understood';
@@ -58,6 +59,7 @@ import { Workbench } from './workbench';
     PieceArranging,
     Proving,
     Rehearsing,
+    Remedying,
   ],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',

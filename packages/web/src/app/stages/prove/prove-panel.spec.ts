@@ -15,6 +15,7 @@ const finding = (more: Partial<Finding>): Finding => ({
     { x: 10, y: 20 },
     { x: 30, y: 25 },
   ],
+  sizes: [0.4, 0.7],
   message: '2 necks are narrower than 1 mm.',
   hint: 'Thicken them.',
   ...more,

@@ -12,6 +12,7 @@ import {
 } from '@drelk/core';
 import type { Workshop } from '@drelk/contract';
 import { Proving } from '../../job/proving';
+import { Remedying } from '../../job/remedying';
 import { Workbench } from '../../job/workbench';
 import { ApiService } from '../../shared/api.service';
 import { Choice } from '../../shared/choice';
@@ -36,6 +37,7 @@ const GRAVITIES: Record<Severity, string> = {
 export class ProvePanel {
   readonly work = inject(Workbench);
   readonly proving = inject(Proving);
+  readonly remedying = inject(Remedying);
   readonly icons = ICONS;
   readonly gravities = GRAVITIES;
   readonly facts = computed(() => this.work.view()?.facts);
@@ -132,6 +134,14 @@ export class ProvePanel {
       piece.edge = 'width';
       piece.length = width;
     });
+  }
+
+  /** The remedy of a finding that is looked at and not taken yet. */
+  looked({ kind }: Finding): { says: string; shown: string } | undefined {
+    const prepared = this.remedying.prepared();
+    if (prepared?.kind !== kind) return undefined;
+    const shown = prepared.ghost.length > 0 ? 'dashed on the bench, not taken yet.' : 'not taken yet.';
+    return { says: prepared.remedy.says, shown };
   }
 
   isChosen({ kind }: Finding): boolean {

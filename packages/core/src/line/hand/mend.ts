@@ -1,0 +1,242 @@
+import type { Context } from '../../context';
+import { DrelkError } from '../../error';
+import {
+  type Contour,
+  type Point,
+  type RimIndex,
+  type Segment,
+  boxOf,
+  chordsToArcs,
+  circleContour,
+  combineAreas,
+  directionFrom,
+  directionTo,
+  findCrossings,
+  indexChords,
+  intersected,
+  indexRims,
+  isInside,
+  merged,
+  narrowPlaces,
+  narrowRuns,
+  nearestPlace,
+  nestContours,
+  norm,
+  offset,
+  penned,
+  placeContour,
+  signedArea,
+  startOf,
+  subtracted,
+  united,
+} from '../../geometry';
+import { refitContours } from '../refit';
+
+/** How shapes are mended: made thicker or slots wider where they are too narrow, corners cut free or filled for a round tool. */
+export const MENDS = ['thickened', 'opened', 'relieved', 'rounded'] as const;
+export type MendKind = (typeof MENDS)[number];
+
+/** Where shapes are mended, and how wide, or with what radius, they are to be there. Pixels of the shapes. */
+export interface Mend {
+  how: MendKind;
+  at: readonly Point[];
+  least: number;
+  /** What the shapes cover is what is taken away: a tool works inside of them. */
+  isTaken: boolean;
+}
+
+/** Shapes are worked on so large that the least is so many units. */
+const LARGE = 200;
+/** Around a corner so many times the least is looked at. */
+const AROUND = 6;
+/** A little more than the least, so that it passes when it is measured. */
+const MORE = 1.02;
+/** Curves are followed so closely on that scale; chords lie this near the arc they were cut from, as a share of the least. */
+const FLAT = 0.2;
+const CHORDS = 1 / 200;
+/** Of what curves may be off, this share is for the fit. */
+const FITTED = 0.8;
+/** Places along rims are looked at so far apart, and are of a finding that is no farther away, as shares of the least. */
+const STEP = 1 / 10;
+const HERE = 0.5;
+/** After so many rounds what is still too narrow stays so; looked at no farther than this beside the places. */
+const ROUNDS = 4;
+const BESIDE = 3;
+/** Segments shorter than this share of the least are none. */
+const CRUMB = 0.02;
+/** A place by itself is a line as short as this share of a step. */
+const TINY = 0.01;
+/** A corner is the node of a contour that is nearer than this to its place, as a share of the least. */
+const AT_NODE = 0.05;
+
+/**
+ * Closed contours of shapes with each of the places mended, and nothing else changed: their other curves are kept. Throws
+ * `nothing-found` where there is nothing to mend at any of the places.
+ */
+export function mended(contours: readonly Contour[], mend: Mend, context: Context): Contour[] {
+  const { how, at, least } = mend;
+  if (how === 'relieved' || how === 'rounded') {
+    const patches = at.map((place) =>
+      how === 'relieved' ? relief(contours, place, least) : filled(contours, place, mend),
+    );
+    return patched(contours, patches, mend, context);
+  }
+  let made: readonly Contour[] = contours;
+  let left: readonly Point[] = at;
+  // Beside what was mended something may be too narrow still, where a rim has a notch.
+  for (let round = 0; round < ROUNDS && left.length > 0; round++) {
+    const rims = rimsOf(made, least);
+    const patch = widened(rims, left, mend);
+    if (patch.length === 0 && round > 0) break;
+    made = patched(made, [patch], mend, context);
+    left = narrowPlaces(rimsOf(made, least), least, sideOf(mend))
+      .map(({ from, to }) => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }))
+      .filter((place) => isNear(place, at, BESIDE * least));
+  }
+  return [...made];
+}
+
+/** Shapes with patches added or taken away, as the tool works outside or inside of them. */
+function patched(
+  contours: readonly Contour[],
+  patches: readonly Contour[][],
+  { how, least, isTaken }: Mend,
+  context: Context,
+): Contour[] {
+  const fine = CHORDS * least;
+  const whole = patches.reduce((all, patch) => united(all, patch, fine / 4), [] as Contour[]);
+  if (whole.length === 0)
+    throw new DrelkError(
+      'nothing-found',
+      'There is nothing at these places that could be mended so.',
+      'It may lie on another item: change that one.',
+    );
+  const adds = (how === 'thickened' || how === 'rounded') !== isTaken;
+  const made = combineAreas(adds ? 'unite' : 'take away', contours, refitted(whole, least, context)).filter(
+    (contour) => Math.abs(signedArea(contour)) > fine * least,
+  );
+  const clean = made.map((contour) => withoutCrumbs(contour, CRUMB * least));
+  if (findCrossings(clean, fine).length === 0) return clean;
+  // Where rims run into one another at hardly an angle, curves are fitted anew to what comes out.
+  const chords = adds ? united(contours, whole, fine / 4) : subtracted(contours, whole, fine / 4);
+  return refitted(chords, least, context);
+}
+
+/** A contour whose segments are no shorter than so: what is goes into the one before it. */
+function withoutCrumbs({ start, segments, closed }: Contour, least: number): Contour {
+  const kept: Segment[] = [];
+  let from: Point = start;
+  for (const segment of segments) {
+    const before = kept[kept.length - 1];
+    const isCrumb = norm(segment.x - from.x, segment.y - from.y) < least && segment.kind !== 'arc';
+    if (before && isCrumb) kept[kept.length - 1] = { ...before, x: segment.x, y: segment.y };
+    else kept.push(segment);
+    from = segment;
+  }
+  return { start, segments: kept, closed };
+}
+
+const rimsOf = (contours: readonly Contour[], least: number) =>
+  indexRims(nestContours(contours, CHORDS * least).flatMap(({ outer, holes }) => [outer, ...holes]));
+
+/** On which side of their rims shapes are too narrow. */
+const sideOf = ({ how, isTaken }: Mend) => ((how === 'opened') === isTaken ? 'inside' : 'outside');
+
+const isNear = (place: Point, at: readonly Point[], within: number): boolean =>
+  at.some(({ x, y }) => norm(place.x - x, place.y - y) < within);
+
+/** A pen as wide as the least along the middle of what is too narrow at the places, and at these themselves. */
+function widened(rims: RimIndex, at: readonly Point[], mend: Mend): Contour[] {
+  const { least } = mend;
+  const scale = LARGE / least;
+  const runs = narrowRuns(rims, MORE * least, STEP * least, sideOf(mend)).filter((run) =>
+    run.some((middle) => isNear(middle, at, HERE * least)),
+  );
+  const found = at.filter((place) => runs.some((run) => isNear(place, run, HERE * least)) || mend.at !== at);
+  const lines = [...runs, ...found.map((place) => [place])].map(([start, ...rest]) => {
+    const segments = [
+      ...rest,
+      ...(rest.length > 0 ? [] : [{ x: start.x + STEP * least * TINY, y: start.y }]),
+    ].map(({ x, y }) => ({ kind: 'line' as const, x, y }));
+    const line = placeContour({ start, segments, closed: false }, { scale, x: 0, y: 0 });
+    return { contour: line, pen: MORE * LARGE };
+  });
+  return penned(lines, FLAT).map((contour) => placeContour(contour, { scale: 1 / scale, x: 0, y: 0 }));
+}
+
+/** Curves for chords, outer contours one way around and holes the other. */
+function refitted(chords: readonly Contour[], least: number, context: Context): Contour[] {
+  const fine = CHORDS * least;
+  const given = chords.map((contour) => merged(chordsToArcs(contour, fine).contour, fine));
+  const { contours } = refitContours(given, FITTED * fine, context);
+  return nestContours(contours, fine).flatMap(({ outer, holes }) => [outer, ...holes]);
+}
+
+/** What a disc of the least as its radius leaves in the corner at a place, seen from where the tool works. */
+function filled(contours: readonly Contour[], place: Point, { least, isTaken }: Mend): Contour[] {
+  const scale = LARGE / least;
+  const reach = AROUND * LARGE;
+  const far = reach / scale;
+  const own = contours
+    .filter((contour) => {
+      const box = boxOf([contour]);
+      return (
+        box &&
+        Math.max(box.left - place.x, place.x - box.right, box.top - place.y, place.y - box.bottom) < far
+      );
+    })
+    .map((contour) => placeContour(contour, { scale, x: -place.x * scale, y: -place.y * scale }));
+  const window = square(reach);
+  const covered = intersected(own, [window], FLAT);
+  const worked = isTaken ? covered : subtracted([window], covered, FLAT);
+  const left = subtracted(worked, opened(worked, MORE * LARGE), FLAT);
+  return atOrigin(left, 0.1 * LARGE)
+    .flat()
+    .map((contour) => placeContour(contour, { scale: 1 / scale, x: place.x, y: place.y }));
+}
+
+const square = (half: number): Contour => ({
+  start: { x: -half, y: -half },
+  segments: [
+    { kind: 'line', x: -half, y: half },
+    { kind: 'line', x: half, y: half },
+    { kind: 'line', x: half, y: -half },
+    { kind: 'line', x: -half, y: -half },
+  ],
+  closed: true,
+});
+
+const ORIGIN = { x: 0, y: 0 };
+
+/** What of a region a disc gets into. */
+const opened = (region: readonly Contour[], radius: number): Contour[] =>
+  offset(offset(region, -radius, 'round', FLAT), radius, 'round', FLAT);
+
+/** The pieces of an area that the origin lies in, or all but. */
+function atOrigin(area: readonly Contour[], within: number): Contour[][] {
+  return nestContours(area, 1)
+    .map(({ outer, holes }) => [outer, ...holes])
+    .filter(
+      (piece) => isInside(piece, ORIGIN) || nearestPlace(indexChords(piece, 1), ORIGIN, within) !== undefined,
+    );
+}
+
+/** A disc of the tool that touches a corner from where it works, so that it is cut free (trade: relief cut). */
+function relief(contours: readonly Contour[], place: Point, least: number): Contour[] {
+  for (const contour of contours) {
+    const { segments } = contour;
+    for (let k = 0; k < segments.length; k++) {
+      const node = startOf(contour, k);
+      if (norm(node.x - place.x, node.y - place.y) > AT_NODE * least) continue;
+      const last = (k + segments.length - 1) % segments.length;
+      const before = directionTo(startOf(contour, last), segments[last]);
+      const after = directionFrom(node, segments[k]);
+      const way = { x: after.x - before.x, y: after.y - before.y };
+      const size = norm(way.x, way.y);
+      if (size < AT_NODE) continue;
+      const centre = { x: node.x + (least * way.x) / size, y: node.y + (least * way.y) / size };
+      return [circleContour(centre, MORE * least)];
+    }
+  }
+  return [];
+}

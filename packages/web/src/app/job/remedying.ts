@@ -1,0 +1,335 @@
+import { Injectable, Injector, computed, inject, signal } from '@angular/core';
+import { toObservable } from '@angular/core/rxjs-interop';
+import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
+import {
+  type Contour,
+  DrelkError,
+  type Finding,
+  type Hand,
+  type HandGround,
+  type HandPart,
+  type MendKind,
+  type Point,
+  REMEDIES,
+  type Remedy,
+  changeContours,
+  closable,
+  contourAt,
+  contoursHere,
+  doublesIn,
+  dropContours,
+  enlargedTo,
+  flatten,
+  givenShapes,
+  shapesAround,
+  standFor,
+} from '@drelk/core';
+import { BenchState } from '../bench/bench-state';
+import type { ShownView } from '../engine/messages';
+import { ProblemService } from '../shared/problem.service';
+import { PathHand } from './path-hand';
+import { PieceHand } from './piece-hand';
+import { Proving } from './proving';
+import { Workbench } from './workbench';
+
+/** A remedy as it would come out: what it changes on the bench, and how it is taken. */
+interface Prepared {
+  remedy: Remedy;
+  kind: Finding['kind'];
+  /** Contours as they would be, in pixels of the bench. */
+  ghost: { points: number[]; closed: boolean }[];
+  take(): void;
+}
+
+/** Places on the artwork, in pixels of its paths. */
+interface Places {
+  ground: HandGround;
+  at: Point[];
+  sizes: number[];
+  least: number;
+  pixel: number;
+  toBench(at: Point): Point;
+}
+
+const MENDED: Partial<Record<Remedy['act'], MendKind>> = {
+  thicken: 'thickened',
+  open: 'opened',
+  relieve: 'relieved',
+  round: 'rounded',
+};
+/** How far fitted curves may be off, and how far apart ends are that are joined, in millimetres. */
+const WITHIN = 0.05;
+const JOINED = 2;
+/** Shapes as near to a place as so many times the least are mended with it. */
+const NEAR = 2;
+/** Bridges are so wide, in millimetres, or as wide as a neck has to be. */
+const BRIDGE = 2;
+/** How finely ghosts are followed, in pixels; and how long a result is waited for, in milliseconds. */
+const FLAT = 0.25;
+const PATIENCE = 30_000;
+
+/** What mends what Prove found: shown as a ghost first, taken as one act of the hand, and then looked at again. */
+@Injectable()
+export class Remedying {
+  private readonly work = inject(Workbench);
+  private readonly state = inject(BenchState);
+  private readonly hand = inject(PathHand);
+  private readonly piece = inject(PieceHand);
+  private readonly proving = inject(Proving);
+  private readonly problems = inject(ProblemService);
+  private readonly injector = inject(Injector);
+
+  readonly busy = signal(false);
+  readonly prepared = signal<Prepared | undefined>(undefined);
+  /** The ghost of the remedy that is looked at, while Prove is. */
+  readonly ghosts = computed(() => (this.state.stage() === 'prove' ? (this.prepared()?.ghost ?? []) : []));
+  /** Remedies that nobody would want otherwise, of all that was found. */
+  readonly safe = computed(() =>
+    this.proving.findings().flatMap((finding) =>
+      this.of(finding)
+        .filter(({ isSafe }) => isSafe)
+        .slice(0, 1)
+        .map((remedy) => ({ finding, remedy })),
+    ),
+  );
+
+  of({ kind }: Finding): readonly Remedy[] {
+    return REMEDIES[kind] ?? [];
+  }
+
+  /** Shows what a remedy would do; those with nothing to be seen beforehand are only told. */
+  async look(finding: Finding, remedy: Remedy): Promise<void> {
+    if (this.busy()) return;
+    if (remedy.act === 'size') {
+      this.state.stage.set('piece');
+      return;
+    }
+    this.busy.set(true);
+    try {
+      this.prepared.set(await this.prepare(finding, remedy));
+    } catch (problem) {
+      this.prepared.set(undefined);
+      this.work.tell(problem);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  leave(): void {
+    this.prepared.set(undefined);
+  }
+
+  /** Takes what is looked at, and says what is left of the finding then. */
+  async take(): Promise<void> {
+    const prepared = this.prepared();
+    if (!prepared || this.busy()) return;
+    this.busy.set(true);
+    this.prepared.set(undefined);
+    try {
+      await this.taken(prepared);
+      this.tellLeft([prepared.kind]);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  /** Takes all safe remedies, one after another; each can be undone by itself. */
+  async takeSafe(): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.prepared.set(undefined);
+    const kinds = this.safe().map(({ finding }) => finding.kind);
+    try {
+      for (const kind of kinds) {
+        const found = this.safe().find(({ finding }) => finding.kind === kind);
+        if (found) await this.taken(await this.prepare(found.finding, found.remedy));
+      }
+    } catch (problem) {
+      this.work.tell(problem);
+    } finally {
+      this.busy.set(false);
+    }
+    this.tellLeft(kinds);
+  }
+
+  private tellLeft(kinds: readonly Finding['kind'][]): void {
+    const left = this.proving.findings().filter(({ kind }) => kinds.includes(kind));
+    this.problems.note(
+      left.length === 0
+        ? 'Mended, and found no more.'
+        : `Left: ${left.map(({ message }) => message).join(' ')} What lies on other items has to be changed there.`,
+    );
+  }
+
+  /** Makes the change and waits until the piece is worked out with it. */
+  private async taken({ take }: Prepared): Promise<void> {
+    const [view, document] = [this.work.view(), this.work.store.document()];
+    take();
+    if (this.work.store.document() === document) return;
+    const next = toObservable(this.work.view, { injector: this.injector }).pipe(
+      filter((one) => one !== view && one?.mode === 'full'),
+      map(() => undefined),
+    );
+    await firstValueFrom(merge(next, timer(PATIENCE)));
+    // What the hand makes is picked; here the findings are looked at.
+    this.state.picked.set(new Set());
+  }
+
+  private async prepare(finding: Finding, remedy: Remedy): Promise<Prepared> {
+    const view = this.work.view();
+    if (!view) throw nothing();
+    const { kind } = finding;
+    const about = { kind, remedy };
+    if (remedy.act === 'bridge') return { ...about, ghost: [], take: () => this.bridge(remedy, view) };
+    if (remedy.act === 'shrink') return { ...about, ...this.shrunk(finding, remedy, view) };
+    const places = this.placesOf(finding, view);
+    const changes = await this.changesOf(kind, remedy, places);
+    if (changes.numbers.length === 0) throw nothing();
+    const ghost = changes.ghost.map((contour) => ghostOf(contour, places.toBench));
+    return { ...about, ghost, take: () => this.hand.make(remedy.taken, changes.does) };
+  }
+
+  /** What becomes of which contours. */
+  private async changesOf(
+    kind: Finding['kind'],
+    { act }: Remedy,
+    { ground, at, sizes, least, pixel }: Places,
+  ): Promise<{ numbers: number[]; ghost: Contour[]; does(hand: Hand, on: HandGround): HandPart[] }> {
+    const { paths } = ground;
+    const how = MENDED[act];
+    if (how) {
+      const numbers = shapesAround(paths, at, NEAR * least);
+      const isTaken = this.artwork()?.task === 'pocket';
+      const mend = { how, at, least, isTaken };
+      return this.reshaped(ground, numbers, { how: 'mended', mend, within: WITHIN / pixel });
+    }
+    if (act === 'refit') {
+      const numbers = Array.from(paths.ids.keys());
+      return this.reshaped(ground, numbers, { how: 'fewer nodes', within: WITHIN / pixel });
+    }
+    if (act === 'unite') {
+      const numbers = shapesAround(paths, at, 0);
+      const shapes = givenShapes(paths, numbers).map(({ contours }) => contours);
+      const { contours } = await this.work.engine.ask('combined', { how: 'unite', shapes });
+      const made = contours.map((contour) => ({ contour }));
+      return { numbers, ghost: contours, does: (hand, on) => standFor(hand, on, numbers, made) };
+    }
+    if (act === 'enlarge' || act === 'close') {
+      const changed =
+        act === 'close'
+          ? closable(paths, JOINED / pixel)
+          : contoursHere(paths, at, sizes, least).map((number) => ({
+              number,
+              contour: enlargedTo(contourAt(paths, number), least),
+            }));
+      return {
+        numbers: changed.map(({ number }) => number),
+        ghost: changed.map(({ contour }) => contour),
+        does: (hand, on) => changeContours(hand, on, changed),
+      };
+    }
+    const numbers =
+      act === 'drop-doubles'
+        ? doublesIn(paths)
+        : contoursHere(paths, at, kind === 'sliver' ? [] : sizes, least);
+    return {
+      numbers,
+      ghost: numbers.map((k) => contourAt(paths, k)),
+      does: (hand, on) => {
+        dropContours(hand, on, numbers);
+        return [];
+      },
+    };
+  }
+
+  private async reshaped(
+    ground: HandGround,
+    numbers: number[],
+    what: Parameters<typeof this.work.engine.ask<'reshaped'>>[1]['what'],
+  ) {
+    if (numbers.length === 0) throw nothing();
+    const { made } = await this.work.engine.ask('reshaped', {
+      shapes: givenShapes(ground.paths, numbers),
+      what,
+    });
+    return {
+      numbers,
+      ghost: made.map(({ contour }) => contour),
+      does: (hand: Hand, on: HandGround) => standFor(hand, on, numbers, made),
+    };
+  }
+
+  private artwork() {
+    return Object.values(this.work.store.shown()?.piece.items ?? {}).find(({ kind }) => kind === 'artwork');
+  }
+
+  /** Where a finding is on the artwork as it lies by itself. */
+  private placesOf({ places, sizes, allowed }: Finding, view: ShownView): Places {
+    const ground = this.hand.ground();
+    const item = view.piece.items.find(
+      ({ id }) => this.work.store.shown()?.piece.items[id].kind === 'artwork',
+    );
+    const own = item && this.piece.ownPlaces(item.id);
+    if (!ground || !own) throw nothing();
+    const { frame, millimetresPerPixel: mm } = view;
+    const bench = places.map(({ x, y }) => ({ x: frame.x + x / mm, y: frame.y + y / mm }));
+    const [a, b] = [own.from({ x: 0, y: 0 }), own.from({ x: 1, y: 0 })];
+    const scale = Math.hypot(b.x - a.x, b.y - a.y) / mm;
+    return {
+      ground,
+      at: bench.map((at) => own.from(at)),
+      sizes: sizes.map((size) => size * scale),
+      least: allowed * scale,
+      pixel: 1 / scale,
+      toBench: (at) => own.to(at),
+    };
+  }
+
+  private bridge({ taken }: Remedy, { piece }: ShownView): void {
+    const width = Math.max(BRIDGE, this.work.store.shown()?.prove.material.least.neck ?? 0);
+    for (const { id } of piece.items) {
+      const item = this.work.store.document()?.piece.items[id];
+      if ((item?.kind === 'artwork' || item?.kind === 'text') && !item.bridges && !item.hidden)
+        this.piece.changeItem(id, taken, (one) => {
+          if (one.kind === 'artwork' || one.kind === 'text') one.bridges = { width, count: 0, places: [] };
+        });
+    }
+  }
+
+  /** As large as the bed allows, either way around. */
+  private shrunk(_: Finding, { taken }: Remedy, view: ShownView): Pick<Prepared, 'ghost' | 'take'> {
+    const bed = this.work.store.shown()?.prove.material.bed;
+    const { frame, artwork, millimetresPerPixel: mm } = view;
+    if (!bed) throw nothing();
+    const fit = (width: number, height: number) => Math.min(width / frame.width, height / frame.height);
+    const share = Math.max(fit(bed.width, bed.height), fit(bed.height, bed.width));
+    const [width, height] = [(share * frame.width) / mm, (share * frame.height) / mm];
+    const { x, y } = frame;
+    const ghost = [{ points: [x, y, x + width, y, x + width, y + height, x, y + height], closed: true }];
+    // Down to the tenth of a millimetre below.
+    const length = Math.floor(10 * artwork.width * share) / 10;
+    return {
+      ghost,
+      take: () =>
+        this.work.store.change(taken, ({ piece }) => {
+          piece.edge = 'width';
+          piece.length = length;
+        }),
+    };
+  }
+}
+
+const ghostOf = (contour: Contour, toBench: (at: Point) => Point) => {
+  const flat = flatten(contour, FLAT);
+  const points = Array.from({ length: flat.length / 2 }, (_, k) =>
+    toBench({ x: flat[2 * k], y: flat[2 * k + 1] }),
+  );
+  return { points: points.flatMap(({ x, y }) => [x, y]), closed: contour.closed };
+};
+
+const nothing = () =>
+  new DrelkError(
+    'nothing-found',
+    'Nothing of the artwork lies there that could be mended so.',
+    'What lies on other items has to be changed there.',
+  );
