@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { chromium } from '@playwright/test';
 import config from './playwright.config';
-import { drawBy, fact, onBench, openSample, scaleByRuler } from './support/page';
+import { drawBy, fact, goTo, onBench, openSample, scaleByRuler } from './support/page';
 import { DrelkServer, root } from './support/server';
 
 /** Takes the pictures of docs/screenshots from demo data, one for each main view. */
@@ -33,11 +33,12 @@ async function main(): Promise<void> {
       await setWidth(page);
       continue;
     }
-    if (stage === 'prove') await page.locator('drelk-prove-panel .what').first().click();
+    if (stage === 'prove') await lookAtRemedy(page);
     if (stage === 'hand-off') await handOffBoth(page);
     await shot(stage);
   }
   await pieces(page, server.address, shot);
+  await rehearsal(page, server.address, shot);
   await byHand(page, server.address, shot);
   await openSample(page, server.address, 'Moth');
   await page.keyboard.press('3');
@@ -50,6 +51,35 @@ async function main(): Promise<void> {
   await shot('shelf');
   await browser.close();
   await server.remove();
+}
+
+/** A finding with its remedy as a ghost. */
+async function lookAtRemedy(page: Page): Promise<void> {
+  const panel = page.locator('drelk-prove-panel');
+  await panel.locator('.what').first().click();
+  await panel.getByRole('button', { name: 'Thicken it, only there' }).first().click();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).waitFor();
+}
+
+/** The name board on the router, half way through. */
+async function rehearsal(page: Page, address: string, shot: Shot): Promise<void> {
+  await page.goto(address);
+  await page.getByRole('region', { name: 'Jobs' }).getByRole('link', { name: 'Name board' }).click();
+  await fact(page, 'size').waitFor();
+  await goTo(page, 'Prove');
+  await page.getByRole('combobox', { name: 'Process' }).selectOption('router');
+  await goTo(page, 'Hand off');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'DXF', exact: true }).click();
+  await download;
+  await page.getByRole('button', { name: /^Rehearse .*dxf/ }).click();
+  const slider = page.getByRole('slider', { name: 'Moment of the rehearsal' });
+  await slider.waitFor();
+  await slider.evaluate((input: HTMLInputElement) => {
+    input.value = String(0.7 * Number(input.max));
+    input.dispatchEvent(new Event('input'));
+  });
+  await shot('rehearsal');
 }
 
 /** The demo's finished pieces: a name board with its name chosen, a stencil with its bridges, stickers on their sheet. */
@@ -220,20 +250,13 @@ async function photographs(page: Page, address: string, shot: Shot): Promise<voi
   await shot('cut-out');
 }
 
-/** Strokes as single lines, and plates that share borders. */
+/** Strokes as single lines. */
 async function line(page: Page, address: string, shot: Shot): Promise<void> {
-  const method = (name: string) =>
-    page.getByRole('radiogroup', { name: 'Method' }).getByRole('radio', { name }).click();
   await openSample(page, address, 'Teapot');
   await page.keyboard.press('3');
-  await method('centreline');
+  await page.getByRole('radiogroup', { name: 'Method' }).getByRole('radio', { name: 'centreline' }).click();
   await fact(page, 'single lines').waitFor();
   await shot('line-centreline');
-  await openSample(page, address, 'Tin label');
-  await page.keyboard.press('3');
-  await method('plates');
-  await page.waitForTimeout(1500);
-  await shot('line-plates');
 }
 
 async function setWidth(page: Page): Promise<void> {

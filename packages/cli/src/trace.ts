@@ -83,7 +83,7 @@ function withOptions(document: JobDocument, options: TraceOptions): JobDocument 
       edge: length ? edge : piece.edge,
       length: length ? parseLength(length, 'mm') : piece.length,
     },
-    handoff: { ...handoff, dxf: options.dxf ?? handoff.dxf },
+    handoff: options.dxf ? { ...handoff, dxf: { ...handoff.dxf, release: options.dxf } } : handoff,
   };
 }
 

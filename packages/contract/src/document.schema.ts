@@ -276,9 +276,16 @@ const settings = {
     Object.fromEntries(
       FORMAT_IDS.map((id) => [
         id,
-        Joi.string()
-          .valid(...formatOf(id).choices.map((choice) => choice.id))
-          .required(),
+        Joi.object(
+          Object.fromEntries(
+            formatOf(id).options.map((option) => [
+              option.id,
+              Joi.string()
+                .valid(...option.choices.map((choice) => choice.id))
+                .required(),
+            ]),
+          ),
+        ).required(),
       ]),
     ),
   ).required(),

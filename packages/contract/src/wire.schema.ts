@@ -65,18 +65,31 @@ export const shelfQuerySchema = Joi.object({
   bin: Joi.boolean().default(false),
 });
 
+const stateSchema = Joi.object().pattern(Joi.string().max(20), Joi.string().max(20)).required();
+
+/** Marks of a job's parts, which come as JSON in an address. */
+function stateIn(text: string, helpers: Joi.CustomHelpers): unknown {
+  try {
+    const { error, value } = stateSchema.validate(JSON.parse(text)) as Joi.ValidationResult<object>;
+    return error ? helpers.error('any.invalid') : value;
+  } catch {
+    return helpers.error('any.invalid');
+  }
+}
+
 /** What comes beside a handed-off file's bytes. */
 export const handOffFactsSchema = Joi.object({
   name: Joi.string().min(1).max(160).required(),
   format: Joi.string()
-    .valid(...FORMAT_IDS)
+    .valid(...FORMAT_IDS, 'zip')
     .required(),
   width: Joi.number().min(0).required(),
   height: Joi.number().min(0).required(),
   contours: Joi.number().integer().min(0).required(),
   lines: Joi.number().integer().min(0).default(0),
-  choice: Joi.string().max(40).allow('').default(''),
+  choice: Joi.string().max(300).allow('').default(''),
   cutLength: Joi.number().min(0).required(),
+  state: Joi.string().max(600).custom(stateIn).default({}),
 });
 
 /** A form to be kept: one contour at least. */

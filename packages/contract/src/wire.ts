@@ -1,4 +1,4 @@
-import type { FormatId, JobDocument, KeptContour, Material, Tool } from '@drelk/core';
+import type { FormatId, JobDocument, JobState, KeptContour, Material, Tool } from '@drelk/core';
 
 /** One change of a document, as patches forward and back (RFC 6902 operations with array paths, as immer writes them). */
 export interface HistoryStep {
@@ -47,7 +47,7 @@ export interface SaveRequest {
 export interface HandOffRecord {
   id: number;
   name: string;
-  format: FormatId;
+  format: FormatId | 'zip';
   bytes: number;
   width: number;
   height: number;
@@ -56,6 +56,8 @@ export interface HandOffRecord {
   lines: number;
   choice: string;
   cutLength: number;
+  /** The job as it was then, by marks of its parts; of files from before that was told, nothing. */
+  state: JobState;
   createdAt: string;
 }
 

@@ -4,6 +4,15 @@ import type { Box, Shape } from '../geometry';
 export const TASKS = ['cut-through', 'score', 'engrave', 'pocket', 'guide'] as const;
 export type Task = (typeof TASKS)[number];
 
+/** Hues of what is done along paths: told apart by more than their lightness. */
+export const TASK_COLOURS: Record<Task, string> = {
+  'cut-through': '#4a5580',
+  score: '#8a5a86',
+  engrave: '#6f8f6a',
+  pocket: '#8c5a2e',
+  guide: '#b6ad9c',
+};
+
 /** A colour's name and itself, #rrggbb. */
 export interface DrawingPlate {
   name: string;

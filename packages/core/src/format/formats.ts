@@ -1,20 +1,31 @@
 import { dxf } from './dxf/format';
-import type { FileFormat } from './file-format';
+import { type Chosen, type FileFormat, usualOf } from './file-format';
+import { pdf } from './pdf/format';
 import { svg } from './svg/format';
 
 /** Every kind of file that can be handed off, by its id. */
-const FORMATS = { svg, dxf };
+const FORMATS = { svg, dxf, pdf };
 export type FormatId = keyof typeof FORMATS;
 export const FORMAT_IDS = Object.keys(FORMATS) as FormatId[];
 
 /** What is chosen of each format. */
-export type FormatChoices = {
-  [F in FormatId]: (typeof FORMATS)[F] extends FileFormat<infer Choice> ? Choice : never;
-};
-export const USUAL_CHOICES: FormatChoices = { svg: svg.choices[0].id, dxf: dxf.choices[0].id };
+export type FormatChoices = Record<FormatId, Chosen>;
 
 /** A format by its id. */
-export const formatOf = (id: FormatId): FileFormat<string> => FORMATS[id];
+export const formatOf = (id: FormatId): FileFormat => FORMATS[id];
+
+export const USUAL_CHOICES = Object.fromEntries(
+  FORMAT_IDS.map((id) => [id, usualOf(formatOf(id))]),
+) as FormatChoices;
+
+/** What is chosen of a format, in words: how it is first of all, and what else is not as usual. */
+export const chosenInWords = (id: FormatId, chosen: Chosen): string =>
+  formatOf(id)
+    .options.flatMap(({ id: option, choices }, k) =>
+      choices.filter((choice, n) => choice.id === chosen[option] && (k === 0 || n > 0)),
+    )
+    .map(({ name }) => name)
+    .join(', ');
 
 /** The format of a file by its name's ending; undefined for another. */
 export const formatOfName = (name: string): FormatId | undefined =>

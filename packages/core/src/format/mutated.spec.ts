@@ -3,7 +3,7 @@ import { circleContour } from '../geometry';
 import { random } from '../testing/pictures';
 import type { Drawing } from './drawing';
 import { readDxf } from './dxf/read';
-import { formatOf } from './formats';
+import { USUAL_CHOICES, formatOf } from './formats';
 import { readSvg } from './svg/read';
 import { bytesOf, textOf } from './text';
 
@@ -47,18 +47,27 @@ function mutated(text: string, next: () => number): string {
 }
 
 const readers: [string, string, (text: string) => unknown][] = [
-  ['SVG, filled', textOf(formatOf('svg').write(drawing, 'filled')), (text) => readSvg(text)],
-  ['DXF, R12', textOf(formatOf('dxf').write(drawing, 'r12')), (text) => readDxf(text)],
-  ['DXF, 2000', textOf(formatOf('dxf').write(drawing, '2000')), (text) => readDxf(text)],
+  ['SVG, filled', textOf(formatOf('svg').write(drawing, USUAL_CHOICES.svg)), (text) => readSvg(text)],
+  ['DXF, R12', textOf(formatOf('dxf').write(drawing, USUAL_CHOICES.dxf)), (text) => readDxf(text)],
+  [
+    'DXF, 2000',
+    textOf(formatOf('dxf').write(drawing, { ...USUAL_CHOICES.dxf, release: '2000' })),
+    (text) => readDxf(text),
+  ],
   [
     'SVG, read back',
-    textOf(formatOf('svg').write(drawing, 'lines')),
+    textOf(formatOf('svg').write(drawing, { ...USUAL_CHOICES.svg, style: 'lines' })),
     (text) => formatOf('svg').readBack(bytesOf(text)),
   ],
   [
     'DXF, read back',
-    textOf(formatOf('dxf').write(drawing, 'r12')),
+    textOf(formatOf('dxf').write(drawing, USUAL_CHOICES.dxf)),
     (text) => formatOf('dxf').readBack(bytesOf(text)),
+  ],
+  [
+    'PDF, read back',
+    textOf(formatOf('pdf').write(drawing, { ...USUAL_CHOICES.pdf, paper: 'a4' })),
+    (text) => formatOf('pdf').readBack(bytesOf(text)),
   ],
 ];
 

@@ -1,6 +1,6 @@
 import { circleContour, contoursOf, placeContour, worstDistance } from '../geometry';
 import type { Drawing } from './drawing';
-import { type FormatId, USUAL_CHOICES, formatOf, formatOfName } from './formats';
+import { FORMAT_IDS, type FormatId, USUAL_CHOICES, formatOf, formatOfName } from './formats';
 import { bytesOf, textOf } from './text';
 import { leaf } from '../testing/curves';
 
@@ -23,18 +23,22 @@ const drawing: Drawing = {
     },
   ],
 };
-const every = (['svg', 'dxf'] as const).flatMap((id) =>
-  formatOf(id).choices.flatMap((choice) =>
-    (['mm', 'in'] as const).map((units) => [id, choice.id, units] as const),
+const every = FORMAT_IDS.flatMap((id) =>
+  formatOf(id).options.flatMap((option) =>
+    option.choices.flatMap((choice) =>
+      (['mm', 'in'] as const).map((units) => [id, option.id, choice.id, units] as const),
+    ),
   ),
 );
-const fileOf = (id: FormatId, choice: string = USUAL_CHOICES[id]) =>
-  textOf(formatOf(id).write(drawing, choice));
+const fileOf = (id: FormatId) => textOf(formatOf(id).write(drawing, USUAL_CHOICES[id]));
 
 describe('what is read back', () => {
-  it.each(every)('%s, %s, in %s: paths and tasks as they were written', (id, choice, units) => {
-    const back = formatOf(id).readBack(formatOf(id).write({ ...drawing, units }, choice));
-    expect(back.units).toBe(units);
+  it.each(every)('%s, %s %s, in %s: paths and tasks as they were written', (id, option, choice, units) => {
+    const back = formatOf(id).readBack(
+      formatOf(id).write({ ...drawing, units }, { ...USUAL_CHOICES[id], [option]: choice }),
+    );
+    // A page has points, whatever the job counts in.
+    if (id !== 'pdf') expect(back.units).toBe(units);
     expect(back.paths.map(({ task }) => task).filter((task, i, all) => task !== all[i - 1])).toEqual([
       'cut-through',
       'score',
@@ -49,6 +53,11 @@ describe('what is read back', () => {
   });
 
   it.each<[FormatId, string, string, string]>([
+    ['pdf', 'a page that is not at true size', 'q 2.8346 0 0 2.8346', 'q 2.8 0 0 2.8'],
+    ['pdf', 'no end', '%%EOF\n', ''],
+    ['pdf', 'a task that is none', '/score BMC', '/scorn BMC'],
+    ['pdf', 'an operator that we do not write', ' S EMC', ' B EMC'],
+    ['pdf', 'a place that is no number', '/engrave BMC', '/engrave BMC x'],
     ['svg', 'a unit that is not said', 'width="100mm"', 'width="100"'],
     ['svg', 'a width that is not that of the view box', 'width="100mm"', 'width="101mm"'],
     ['svg', 'a view box that begins elsewhere', 'viewBox="0 0', 'viewBox="1 0'],
@@ -83,7 +92,8 @@ it('formats are told by a name’s ending, however it is written', () => {
   expect(formatOfName('Tea moth.SVG')).toBe('svg');
   expect(formatOfName('moth.dxf')).toBe('dxf');
   expect(formatOfName('svg')).toBeUndefined();
-  expect(formatOfName('moth.pdf')).toBeUndefined();
+  expect(formatOfName('moth.PDF')).toBe('pdf');
+  expect(formatOfName('moth.png')).toBeUndefined();
 });
 
 it('bytes are text of plain letters, and nothing else', () => {

@@ -1,8 +1,8 @@
-import type { Drawing } from '../format';
+import { type Drawing, USUAL_CHOICES } from '../format';
 import { type Contour, circleContour, reverseContour } from '../geometry';
 import { handOff } from './hand-off';
 
-const settings = { svg: 'filled', dxf: 'r12' } as const;
+const settings = USUAL_CHOICES;
 const drawing = (contours: Contour[]): Drawing => ({
   frame: { left: 0, top: 0, right: 100, bottom: 60 },
   units: 'mm',
@@ -12,16 +12,21 @@ const disc = circleContour({ x: 50, y: 30 }, 20);
 
 describe('handOff', () => {
   it.each([
-    ['svg', { svg: 'filled', dxf: 'r12' }],
-    ['svg', { svg: 'lines', dxf: 'r12' }],
-    ['dxf', { svg: 'filled', dxf: 'r12' }],
-    ['dxf', { svg: 'filled', dxf: '2000' }],
-  ] as const)('measures the %s it has read back (%o)', (format, chosen) => {
+    ['svg', { style: 'filled' }],
+    ['svg', { style: 'lines', colours: 'black', unit: 'in' }],
+    ['dxf', { release: 'r12' }],
+    ['dxf', { release: '2000', unit: 'in', origin: 'drawn' }],
+    ['dxf', { release: 'r12', curves: 'arcs', square: 'beside' }],
+    ['dxf', { release: '2000', curves: 'chords', square: 'beside', unit: 'in' }],
+    ['pdf', { paper: 'own' }],
+    ['pdf', { paper: 'a4', style: 'filled' }],
+  ] as const)('measures the %s it has read back (%o)', (format, some) => {
+    const chosen = { ...settings, [format]: { ...settings[format], ...some } };
     const { readBack, name, bytes } = handOff(drawing([disc]), 'Tea', format, chosen);
     expect(name).toBe(`Tea.${format}`);
     expect(bytes.length).toBeGreaterThan(100);
     expect(readBack.contours).toBe(1);
-    expect(readBack.area).toBeCloseTo(Math.PI * 400, 0);
+    expect(Math.abs(readBack.area - Math.PI * 400)).toBeLessThan(1);
     expect(readBack.cutLength).toBeCloseTo(2 * Math.PI * 20, 1);
     expect(readBack.width).toBeCloseTo(40, 2);
     expect(readBack.worst).toBeLessThan(0.01);
@@ -41,7 +46,7 @@ describe('handOff', () => {
     expect(() => handOff(drawing([lost]), 'Tea', 'svg', settings)).toThrow();
   });
 
-  it.each(['svg', 'dxf'] as const)(
+  it.each(['svg', 'dxf', 'pdf'] as const)(
     'measures the area of an %s that puts tasks in an order of its own',
     (format) => {
       const square = (x: number, side: number): Contour => ({
@@ -64,6 +69,16 @@ describe('handOff', () => {
       expect(readBack.area).toBeCloseTo(900 - 100 + 625 + 400 - 25, 1);
     },
   );
+
+  it('leaves guides out where that is chosen, and says nothing against it', () => {
+    const guide = { task: 'guide' as const, shape: { outer: circleContour({ x: 20, y: 20 }, 5), holes: [] } };
+    const whole = { ...drawing([disc]), paths: [...drawing([disc]).paths, guide] };
+    for (const format of ['svg', 'dxf', 'pdf'] as const) {
+      const without = { ...settings, [format]: { ...settings[format], guides: 'without' } };
+      expect(handOff(whole, 'Tea', format, settings).readBack.contours).toBe(2);
+      expect(handOff(whole, 'Tea', format, without).readBack.contours).toBe(1);
+    }
+  });
 
   it('counts single lines apart from what closes', () => {
     const line: Contour = { start: { x: 0, y: 0 }, segments: [{ kind: 'line', x: 9, y: 9 }], closed: false };

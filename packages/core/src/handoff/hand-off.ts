@@ -29,9 +29,19 @@ export interface ReadBack {
 /** A finished file, re-read from its bytes and compared with the piece before anybody gets it. */
 export interface CheckedFile {
   name: string;
-  format: FormatId;
+  /** What it is; a package holds one of each. */
+  format: FormatId | 'zip';
   bytes: Uint8Array<ArrayBuffer>;
   readBack: ReadBack;
+}
+
+/** What a file was found to hold, in words. */
+export function contentOf({ contours, lines, width, height, worst }: ReadBack): string {
+  const counted = [
+    ...(contours > 0 ? [`${contours} closed contours`] : []),
+    ...(lines > 0 ? [`${lines} single lines`] : []),
+  ];
+  return `${counted.join(', ')}, ${width.toFixed(2)} x ${height.toFixed(2)} mm, at most ${worst.toFixed(4)} mm off`;
 }
 
 /** How far a file's contours may lie from the piece's, in millimetres. */
@@ -46,7 +56,9 @@ export function handOff(
   format: FormatId,
   settings: HandOffSettings,
 ): CheckedFile {
-  const meant = contoursIn(drawing);
+  const kind = formatOf(format);
+  const whole = kind.meant(drawing, settings[format]);
+  const meant = contoursIn(whole);
   if (meant.length === 0) {
     throw new DrelkError(
       'empty-drawing',
@@ -54,23 +66,22 @@ export function handOff(
       'Look at Ink: something must be shape.',
     );
   }
-  const kind = formatOf(format);
-  const bytes = kind.write(drawing, settings[format]);
-  const read = inFrameOf(drawing, readBackOf(format, bytes));
+  const bytes = kind.write(whole, settings[format]);
+  const read = inFrameOf(whole, readBackOf(format, bytes));
   const readBack = compare(contoursIn(read), meant);
   // Only single lines may be open.
-  const open = drawing.paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed).length;
+  const open = whole.paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed).length;
   const closed = meant.length - open;
   const isAsMeant =
     readBack.contours === closed &&
     readBack.lines === open &&
     readBack.worst <= ALLOWED &&
-    tasksIn(read) === tasksIn(drawing);
+    tasksIn(read) === tasksIn(whole);
   if (!isAsMeant) {
     throw differs(
       format,
       `${readBack.contours} of ${closed} contours, ${readBack.lines} of ${open} single lines, ` +
-        `${readBack.worst.toFixed(3)} mm off, ${tasksIn(read)} for ${tasksIn(drawing)}`,
+        `${readBack.worst.toFixed(3)} mm off, ${tasksIn(read)} for ${tasksIn(whole)}`,
     );
   }
   return { name: fileNameFor(name, kind.ending), format, bytes, readBack };

@@ -4,7 +4,8 @@ import type { ColourPicture } from '../raster';
 import { coloured, drawn, random } from '../testing/pictures';
 import { type JobDocument, type LineDocument, newJob } from './document';
 import { newMemory } from './memory';
-import { handOffFile, runJob } from './run';
+import { handOffFile } from './hand-off-file';
+import { runJob } from './run';
 
 const job = (picture: ColourPicture) =>
   newJob({ blob: '', name: 'a.png', kind: 'png', density: 254, notes: [], ...picture });

@@ -5,7 +5,8 @@ import { ARTWORK_ITEM } from '../piece';
 import { coloured, drawn } from '../testing/pictures';
 import { type JobDocument, newJob } from './document';
 import { newMemory } from './memory';
-import { handOffFile, runJob } from './run';
+import { handOffFile } from './hand-off-file';
+import { runJob } from './run';
 import type { Arrived } from './trace';
 
 const picture = coloured(

@@ -1,7 +1,5 @@
 import type { Context } from '../context';
-import { DrelkError } from '../error';
-import type { Drawing, FormatId } from '../format';
-import { type CheckedFile, handOff } from '../handoff';
+import type { Drawing } from '../format';
 import type { Piece } from '../piece';
 import { type Fonts, NO_FONTS } from '../text';
 import { type Check, type Finding, type Proof, type Subject, cutGrounds, limitsOf, prove } from '../prove';
@@ -125,29 +123,4 @@ function leftOutOf({ piece: { items } }: JobDocument, piece: Piece): Subject['le
     problem ? [{ name: items[id].name, ...problem }] : [],
   );
   return piece.problem ? [...own, { name: 'The sheet', ...piece.problem }] : own;
-}
-
-/**
- * One file of a job's result, re-read and compared before it is given out: of all of it, or of one plate, by its colour, with all that is
- * of none. Every plate's file has the frame of the whole, so that they lie true on one another.
- */
-export function handOffFile(
-  document: JobDocument,
-  result: JobResult,
-  format: FormatId,
-  plate?: string,
-): CheckedFile {
-  const refused = result.artwork.traced?.line.refused;
-  if (refused) throw new DrelkError(refused.code, refused.message, refused.hint);
-  const { drawing } = result;
-  if (plate === undefined) return handOff(drawing, document.name, format, document.handoff);
-  const own = drawing.paths.filter((path) => path.plate === undefined || path.plate.colour === plate);
-  const name = own.find((path) => path.plate)?.plate?.name;
-  if (name === undefined)
-    throw new DrelkError(
-      'empty-drawing',
-      'There is no path of this plate on the piece.',
-      'Hand off another one, or all of it.',
-    );
-  return handOff({ ...drawing, paths: own }, `${document.name}, ${name}`, format, document.handoff);
 }

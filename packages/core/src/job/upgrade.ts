@@ -1,5 +1,6 @@
 import { DrelkError } from '../error';
 import { FINEST, INK_DEFAULTS } from '../ink';
+import { USUAL_CHOICES } from '../format';
 import { PROVE_DEFAULTS, paceOf } from '../prove';
 import { DEFAULTS, SCHEMA } from './document';
 
@@ -18,7 +19,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   5: noHand,
   6: artworkAlone,
   7: heldByNothing,
-  8: noPace,
+  8: fewChoices,
 };
 
 /**
@@ -101,12 +102,18 @@ function heldByNothing(document: Plain): Plain {
   };
 }
 
-/** Schema 8 knew how narrow a material may be, and not how fast it is cut. */
-function noPace(document: Plain): Plain {
+/** Schema 8 knew how narrow a material may be, and not how fast it is cut; of each kind of file one thing could be chosen. */
+function fewChoices(document: Plain): Plain {
   const prove = plain(document['prove']);
   const material = plain(prove['material']);
   const pace = paceOf(material['process'], material['name']);
-  return { ...document, prove: { ...prove, material: { ...material, pace } } };
+  const { svg, dxf } = plain(document['handoff']);
+  const handoff = {
+    ...USUAL_CHOICES,
+    svg: { ...USUAL_CHOICES.svg, ...(typeof svg === 'string' ? { style: svg } : {}) },
+    dxf: { ...USUAL_CHOICES.dxf, ...(typeof dxf === 'string' ? { release: dxf } : {}) },
+  };
+  return { ...document, handoff, prove: { ...prove, material: { ...material, pace } } };
 }
 
 /**

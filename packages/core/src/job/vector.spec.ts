@@ -8,7 +8,8 @@ import { DEMO } from '../testing/demo';
 import { TOOLS, board, text } from '../testing/pieces';
 import { type JobDocument, newJob } from './document';
 import { newMemory } from './memory';
-import { handOffFile, runVectorJob } from './run';
+import { handOffFile } from './hand-off-file';
+import { runVectorJob } from './run';
 import { checkNotEmpty } from './tidy-file';
 import { VECTOR_DEFAULTS, type VectorSettings } from './vector-settings';
 

@@ -7,7 +7,7 @@ import type { BlobStore } from './blobs';
 /** What is told of a file beside its bytes. */
 export type HandOffFacts = Pick<
   HandOffRecord,
-  'name' | 'format' | 'width' | 'height' | 'contours' | 'lines' | 'choice' | 'cutLength'
+  'name' | 'format' | 'width' | 'height' | 'contours' | 'lines' | 'choice' | 'cutLength' | 'state'
 >;
 
 /** Files that left the house, kept as bytes with their job. */
@@ -38,8 +38,8 @@ export class HandOffService {
 }
 
 function recordOf(handOff: HandOff): HandOffRecord {
-  // Files from before either was told have none.
-  const facts = { lines: 0, choice: '', ...(JSON.parse(handOff.facts) as Partial<HandOffFacts>) };
+  // Files from before these were told have none.
+  const facts = { lines: 0, choice: '', state: {}, ...(JSON.parse(handOff.facts) as Partial<HandOffFacts>) };
   return {
     id: handOff.id,
     name: handOff.name,

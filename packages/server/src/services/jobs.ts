@@ -53,16 +53,19 @@ export class JobService {
   /** Puts jobs on the shelf, all or none; their ids. */
   async createAll(jobs: readonly NewJob[]): Promise<string[]> {
     for (const { document } of jobs) await this.requireBlob(document.source.blob);
-    const rows = jobs.map(({ id = randomUUID(), document, thumbnail = null }) => ({
+    const now = Date.now();
+    const rows = jobs.map(({ id = randomUUID(), document, thumbnail = null }, k) => ({
       id,
       name: document.name,
       document: JSON.stringify(document),
       revision: 1,
       cursor: 0,
       thumbnail,
+      // Each a moment later than the one before, so that the shelf has them in this order.
+      updatedAt: new Date(now + k),
     }));
     await this.database.write(async (transaction) => {
-      for (const row of rows) await Job.create(row, { transaction });
+      for (const row of rows) await Job.create(row, { transaction, silent: true });
     });
     return rows.map(({ id }) => id);
   }

@@ -1,6 +1,7 @@
 import type { Drawing, DrawingPath } from '../drawing';
 import { expectOwn, withPlaces } from '../strict';
 import { placeContour } from '../../geometry';
+import { CHECK_LAYER, isCheckSquare } from './check-square';
 import { readCurve } from './curves';
 import { entitiesIn } from './file';
 import { taskOfLayer } from './layers';
@@ -10,8 +11,8 @@ import { MILLIMETRES } from './units';
 /** What may stand in a file that this application wrote. */
 const RELEASES = ['AC1009', 'AC1015'];
 const ENTITIES = ['CIRCLE', 'POLYLINE', 'LWPOLYLINE', 'SPLINE'];
-/** Layers of no task that the format demands. */
-const GIVEN_LAYER = '0';
+/** Layers of no task: the one that the format demands, and that of a check square. */
+const GIVEN_LAYERS = ['0', CHECK_LAYER.name];
 
 /**
  * The drawing in a DXF file that this application wrote: strictly what that writes, every contour a path of its own.
@@ -32,6 +33,7 @@ export function readBackDxf(text: string): Drawing {
   const insunits = Number(variable('$INSUNITS')[0][1]);
   expectOwn(insunits === 1 || insunits === 4, 'its unit is neither inch nor millimetre');
   const scale = MILLIMETRES[insunits];
+  const units = insunits === 1 ? 'in' : 'mm';
   const [right, top] = variable('$EXTMAX').map(([, value]) => Number(value) * scale);
   const layers = new Set(layerNames(sections.get('TABLES') ?? []));
   const paths: DrawingPath[] = [];
@@ -39,16 +41,17 @@ export function readBackDxf(text: string): Drawing {
     const { kind, values } = entity;
     expectOwn(ENTITIES.includes(kind), `“${kind}” stands among its paths`);
     const layer = first(values, 8) ?? '';
-    const task = taskOfLayer(layer);
-    expectOwn(task !== undefined && layers.has(layer), `“${layer}” is no layer of a task`);
     const contour = readCurve(entity);
     expectOwn(contour !== undefined, `a ${kind} has another form`);
-    paths.push({
-      task,
-      shape: { outer: withPlaces(placeContour(contour, { scale, x: 0, y: 0 })), holes: [] },
-    });
+    const placed = withPlaces(placeContour(contour, { scale, x: 0, y: 0 }));
+    if (layer === CHECK_LAYER.name) {
+      expectOwn(isCheckSquare(placed, units), 'its check square is none');
+      continue;
+    }
+    const task = taskOfLayer(layer);
+    expectOwn(task !== undefined && layers.has(layer), `“${layer}” is no layer of a task`);
+    paths.push({ task, shape: { outer: placed, holes: [] } });
   }
-  const units = insunits === 1 ? 'in' : 'mm';
   return { frame: { left: 0, top: -top, right, bottom: 0 }, units, paths };
 }
 
@@ -70,7 +73,7 @@ function layerNames(tables: Values): string[] {
   const names = tables.flatMap(([code, value], i) =>
     code === 0 && value === 'LAYER' ? (first(tables.slice(i), 2) ?? []) : [],
   );
-  const wrong = names.find((name) => name !== GIVEN_LAYER && !taskOfLayer(name));
+  const wrong = names.find((name) => !GIVEN_LAYERS.includes(name) && !taskOfLayer(name));
   expectOwn(wrong === undefined, `“${wrong}” is no layer of a task`);
   expectOwn(all(tables, 62).every(Number.isFinite), 'a layer has no colour');
   return names;

@@ -9,13 +9,14 @@ import {
   centredArc,
   eachSegment,
 } from '../../geometry';
-import type { Drawing, DrawingPath } from '../drawing';
+import { type Drawing, type DrawingPath, TASK_COLOURS } from '../drawing';
 import { plain } from '../number';
 
 /** How shapes are drawn: as filled areas, or as hairlines for programs that cut what is stroked. */
 export type SvgStyle = 'filled' | 'lines';
 
 const DECIMALS = 3;
+const BLACK = '#000';
 
 /** Hairlines, in millimetres. */
 export const HAIRLINE = 0.1;
@@ -64,9 +65,9 @@ export function writeSvgPage({ width, height, viewBox, stretched, groups }: SvgP
 /**
  * The drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in millimetres, one group a
  * task and plate, and one path a shape with its holes inside. Holes run against their outer contour, so that both
- * fill rules show the same. Single lines are drawn with the pen they were found with.
+ * fill rules show the same. Colours tell tasks and plates apart, unless all is to be black. Single lines are drawn with the pen they were found with.
  */
-export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
+export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled', isBlack = false): string {
   const { frame, units, paths } = drawing;
   const width = frame.right - frame.left;
   const height = frame.bottom - frame.top;
@@ -79,11 +80,15 @@ export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled'): string {
     if (group) group.push(path);
     else groups.set(id, [path]);
   }
+  // Where all is of one task and no plate, its colour says nothing.
+  const isOne = new Set(paths.map(({ task }) => task)).size < 2;
+  const colourFor = ({ task, plate }: DrawingPath) =>
+    isBlack ? BLACK : (plate?.colour ?? (isOne ? BLACK : TASK_COLOURS[task]));
   return writeSvgPage({
     width: size(width),
     height: size(height),
     viewBox: { left: 0, top: 0, right: width, bottom: height },
-    groups: [...groups].map(([id, own]) => groupOf(id, own, frame, style)),
+    groups: [...groups].map(([id, own]) => groupOf(id, own, frame, style, colourFor)),
   });
 }
 
@@ -96,13 +101,19 @@ function groupName({ task, plate, shape }: DrawingPath): string {
     .join('-');
 }
 
-function groupOf(id: string, paths: readonly DrawingPath[], origin: Origin, style: SvgStyle): SvgGroup {
+function groupOf(
+  id: string,
+  paths: readonly DrawingPath[],
+  origin: Origin,
+  style: SvgStyle,
+  colourFor: (path: DrawingPath) => string,
+): SvgGroup {
   const [{ plate, shape: first }] = paths;
   const isPenned = first.pen !== undefined;
   const filled = style === 'filled' && !isPenned;
   return {
     id,
-    paint: paintOf(plate?.colour ?? '#000', filled ? undefined : HAIRLINE, isPenned),
+    paint: paintOf(colourFor(paths[0]), filled ? undefined : HAIRLINE, isPenned),
     paths: paths.map(({ shape }) => {
       // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
       const data = shapeData(plate ? withoutArcs(shape) : shape, origin);

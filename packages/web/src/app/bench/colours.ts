@@ -1,13 +1,6 @@
-import { TASKS, type Task } from '@drelk/core';
+import { TASKS, TASK_COLOURS, type Task } from '@drelk/core';
 
-/** Hues of what is done along paths: told apart by more than their lightness. */
-export const TASK_COLOURS: Record<Task, string> = {
-  'cut-through': '#4a5580',
-  score: '#8a5a86',
-  engrave: '#6f8f6a',
-  pocket: '#8c5a2e',
-  guide: '#b6ad9c',
-};
+export { TASK_COLOURS };
 
 /** Patterns of their lines, in screen pixels drawn and left out: told apart without any hue. */
 export const TASK_PATTERNS: Record<Task, readonly number[]> = {

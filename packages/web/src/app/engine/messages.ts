@@ -8,9 +8,9 @@ import {
   type DrelkError,
   type Facts,
   type FollowedRun,
-  type FormatId,
   type FoundWords,
   type GivenShape,
+  type HandOffAsked,
   type HeldIslands,
   type Ink,
   type InkSettings,
@@ -52,7 +52,7 @@ export interface EngineCalls {
     answer: { header: PictureHeader | { kind: VectorKind } };
   };
   /** Of all of it, or of one plate by its colour. */
-  handOff: { asks: { document: JobDocument; format: FormatId; plate?: string }; answer: CheckedFile };
+  handOff: { asks: { document: JobDocument } & HandOffAsked; answer: CheckedFile };
   /** What a machine does with a file's bytes, from wherever they are. */
   rehearse: {
     asks: { file: ArrayBuffer; name: string; setUp: RehearsalSetUp };

@@ -6,7 +6,6 @@ import {
   type DecodedPicture,
   DrelkError,
   type Fonts,
-  type FormatId,
   type GreyPicture,
   type JobDocument,
   type PictureResult,
@@ -18,7 +17,8 @@ import {
   cutJob,
   type FoundWords,
   wordsJob,
-  handOffFile,
+  type HandOffAsked,
+  handedOff,
   inkOptions,
   lookAtPicture,
   mapPoint,
@@ -49,12 +49,6 @@ export interface ShownFrame {
   width: number;
   height: number;
   toSource: number[];
-}
-
-/** Which file is wanted: of all of it, or of one plate by its colour. */
-export interface FileAsked {
-  format: FormatId;
-  plate?: string;
 }
 
 /** What is lit up: a number for each pixel, 0 for nothing. */
@@ -112,9 +106,9 @@ export class EngineSession {
     return { result, view: viewOf(result, source.reduction, mode, names, held) };
   }
 
-  handOff(document: JobDocument, what: FileAsked, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {
+  handOff(document: JobDocument, what: HandOffAsked, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {
     const result = runJob(document, this.source, this.memories.full, context, undefined, fonts);
-    return handOffFile(document, result, what.format, what.plate);
+    return handedOff(document, result, what);
   }
 
   /** The contours of the last full result, as found before fitting. */

@@ -12,7 +12,8 @@ import {
   checkNotEmpty,
   contoursOf,
   fontsNamedInFile,
-  handOffFile,
+  type HandOffAsked,
+  handedOff,
   newJob,
   newMemory,
   runVectorJob,
@@ -20,7 +21,6 @@ import {
 } from '@drelk/core';
 import type { FileView, Held, ResultView } from './messages';
 import { Names } from './names';
-import type { FileAsked } from './session';
 import { viewOf } from './view';
 
 /** What the worker holds of a job that begins with a vector file. */
@@ -48,9 +48,9 @@ export class VectorSession {
     return { result, view: viewOf(result, 1, mode, names, held) };
   }
 
-  handOff(document: JobDocument, { format, plate }: FileAsked, context: Context, fonts: Fonts): CheckedFile {
+  handOff(document: JobDocument, what: HandOffAsked, context: Context, fonts: Fonts): CheckedFile {
     const result = runVectorJob(document, this.source, this.memory, context, fonts);
-    return handOffFile(document, result, format, plate);
+    return handedOff(document, result, what);
   }
 }
 

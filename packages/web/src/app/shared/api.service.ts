@@ -1,7 +1,7 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import { Observable, catchError, from, map, tap, throwError } from 'rxjs';
-import type { CheckedFile, JobDocument } from '@drelk/core';
+import type { CheckedFile, JobDocument, JobState } from '@drelk/core';
 import {
   type FontRecord,
   type HandOffRecord,
@@ -147,11 +147,13 @@ export class ApiService {
     id: string,
     { name, format, bytes, readBack }: CheckedFile,
     choice: string,
+    state: JobState,
   ): Observable<HandOffRecord> {
     const { width, height, contours, lines, cutLength } = readBack;
     const body = new Blob([bytes], { type: 'application/octet-stream' });
     const headers = { 'Content-Type': 'application/octet-stream' };
-    const params = { name, format, choice, width, height, contours, lines, cutLength };
+    const figures = { width, height, contours, lines, cutLength };
+    const params = { name, format, choice, ...figures, state: JSON.stringify(state) };
     return this.http.post<HandOffRecord>(routes.handOffs(id), body, { headers, params }).pipe(plainErrors());
   }
 }

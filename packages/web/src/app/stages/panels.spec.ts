@@ -165,7 +165,8 @@ describe('the panel of Hand off', () => {
     height: 40,
     contours: 5,
     lines: 0,
-    choice: 'filled',
+    choice: 'filled areas',
+    state: {},
     cutLength: 1234,
     createdAt: new Date().toISOString(),
   };
@@ -179,10 +180,15 @@ describe('the panel of Hand off', () => {
     press('SVG');
     await settled();
     fixture.detectChanges();
-    expect(keepHandOff).toHaveBeenCalledWith('', file, 'filled');
+    expect(keepHandOff).toHaveBeenCalledWith(
+      '',
+      file,
+      'filled areas',
+      expect.objectContaining({ units: expect.any(String) as string }),
+    );
     expect(text()).toContain('Read back and compared: Tea.svg');
     expect(text()).toContain('0.0040 mm');
-    expect(text()).toContain('SVG filled, 50 mm × 40 mm, 6 kB');
+    expect(text()).toContain('SVG: filled areas, 50 mm × 40 mm, 6 kB');
   });
 
   it('makes a file of each plate where that is wanted, one after the other', async () => {
@@ -237,10 +243,23 @@ describe('the panel of Hand off', () => {
 
   it('keeps the choice of dialect and drawing in the job', () => {
     const { store } = fakeWork();
-    const { press } = render(HandOffPanel);
+    const { element } = render(HandOffPanel);
     expect(store.steps()).toEqual([]);
-    press('2000');
-    press('lines');
-    expect(store.document()?.handoff).toEqual({ svg: 'lines', dxf: '2000' });
+    const choose = (format: string, label: string, value: string) => {
+      const select = element.querySelector<HTMLSelectElement>(
+        `section[aria-label="${format}"] select[aria-label="${label}"]`,
+      );
+      if (!select) throw new Error(`${format} has no “${label}”`);
+      select.value = value;
+      select.dispatchEvent(new Event('change'));
+    };
+    choose('DXF', 'Release', '2000');
+    choose('SVG', 'Shapes', 'lines');
+    choose('DXF', 'Check square', 'beside');
+    expect(store.document()?.handoff).toMatchObject({
+      svg: { style: 'lines', colours: 'task' },
+      dxf: { release: '2000', square: 'beside', curves: 'true' },
+    });
+    expect(store.undoLabel()).toBe('Check square of the DXF');
   });
 });

@@ -2,22 +2,31 @@ import { Component, computed, effect, inject, signal } from '@angular/core';
 import { formatDistanceToNow } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
-import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
-import { type CheckedFile, FORMAT_IDS, type FormatId, type HandOffSettings, formatOf } from '@drelk/core';
+import {
+  type CheckedFile,
+  FORMAT_IDS,
+  type FormatId,
+  changedSince,
+  chosenInWords,
+  formatOf,
+  freeName,
+  stateOf,
+} from '@drelk/core';
 import { type HandOffRecord, routes } from '@drelk/contract';
 import { JobPageId } from '../../job/job-page-id';
 import { Workbench } from '../../job/workbench';
 import { RehearsalPanel } from '../../rehearsal/rehearsal-panel';
 import { Rehearsing } from '../../rehearsal/rehearsing';
 import { ApiService } from '../../shared/api.service';
+import { Choice } from '../../shared/choice';
 import { ProblemService } from '../../shared/problem.service';
 import { saveFile } from '../../shared/save-file';
 
 /** Hand off: a file re-read and compared before it is given out, and every one given out before. */
 @Component({
   selector: 'drelk-hand-off-panel',
-  imports: [MatButtonModule, MatButtonToggleModule, MatIcon, RehearsalPanel],
+  imports: [Choice, MatButtonModule, MatIcon, RehearsalPanel],
   templateUrl: './hand-off-panel.html',
   styleUrls: ['../panel.scss', './hand-off-panel.scss'],
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'rehearsing.drop($event)' },
@@ -28,8 +37,19 @@ export class HandOffPanel {
   readonly settings = computed(() => this.work.store.shown()?.handoff);
   readonly formats = computed(() =>
     FORMAT_IDS.map((id) => {
-      const { name, choices, choiceOf, note } = formatOf(id);
-      return { id, name, choices, choiceOf, note, chosen: this.settings()?.[id] };
+      const { name, options, note } = formatOf(id);
+      const chosen = this.settings()?.[id] ?? {};
+      return {
+        id,
+        name,
+        note,
+        options: options.map((option) => ({
+          id: option.id,
+          name: option.name,
+          among: option.choices.map((choice) => ({ id: choice.id, says: choice.name })),
+          value: chosen[option.id] ?? option.choices[0].id,
+        })),
+      };
     }),
   );
   /** What Prove found, once more: nothing leaves without it being said. */
@@ -61,7 +81,9 @@ export class HandOffPanel {
       address: routes.handOff(this.page.id(), record.id),
       when: formatDistanceToNow(new Date(record.createdAt), { addSuffix: true }),
       size: `${this.work.length(record.width)} × ${this.work.length(record.height)}`,
-      kind: [formatOf(record.format).name, record.choice].filter(Boolean).join(' '),
+      kind: [nameOf(record.format), record.choice].filter(Boolean).join(': '),
+      since: this.since(record),
+      canRehearse: record.format === 'svg' || record.format === 'dxf',
       weight: `${Math.max(1, Math.round(record.bytes / 1024))} kB`,
     })),
   );
@@ -75,15 +97,28 @@ export class HandOffPanel {
   }
 
   /** Hands off a file of all of it, or one for each plate. */
-  async handOff(format: FormatId): Promise<void> {
+  async handOff(format: CheckedFile['format']): Promise<void> {
     const document = this.work.store.document();
     if (!document || this.running() || this.waits()) return;
     this.running.set(true);
     try {
-      const chosen = formatOf(format).choices.find(({ id }) => id === document.handoff[format])?.name ?? '';
-      for (const plate of this.byPlate() ? this.plates() : [undefined]) {
-        const file = await this.work.engine.ask('handOff', { document, format, plate });
-        const record = await firstValueFrom(this.api.keepHandOff(this.page.id(), file, chosen));
+      const isPackage = format === 'zip';
+      const chosen = isPackage
+        ? 'all files and the job’s card'
+        : chosenInWords(format, document.handoff[format]);
+      for (const plate of this.byPlate() && !isPackage ? this.plates() : [undefined]) {
+        const made = await this.work.engine.ask('handOff', { document, format, plate });
+        // None that was handed off before is written over.
+        const file = {
+          ...made,
+          name: freeName(
+            made.name,
+            this.kept().map(({ name }) => name),
+          ),
+        };
+        const record = await firstValueFrom(
+          this.api.keepHandOff(this.page.id(), file, chosen, stateOf(document)),
+        );
         this.last.set(file);
         this.kept.update((records) => [record, ...records]);
         saveFile(file.name, file.bytes);
@@ -107,10 +142,19 @@ export class HandOffPanel {
     this.wantsPlates.update((wants) => !wants);
   }
 
-  choose<F extends FormatId>(format: F, choice: HandOffSettings[F]): void {
-    this.work.store.change(formatOf(format).choiceOf, ({ handoff }) => {
-      handoff[format] = choice;
+  choose(format: FormatId, option: string, name: string, choice: string): void {
+    this.work.store.change(`${name} of the ${formatOf(format).name}`, ({ handoff }) => {
+      handoff[format] = { ...handoff[format], [option]: choice };
     });
+  }
+
+  /** What has changed since a file was made, in a sentence. */
+  private since({ state }: HandOffRecord): string {
+    const document = this.work.store.shown();
+    const changed = document ? changedSince(state, document) : [];
+    if (changed.length === 0) return '';
+    const what = changed.length === 1 ? '1 thing has' : `${changed.length} things have`;
+    return `${what} changed since: ${changed.join(', ')}.`;
   }
 
   private list(id: string): void {
@@ -120,3 +164,6 @@ export class HandOffPanel {
     });
   }
 }
+
+const nameOf = (format: CheckedFile['format']): string =>
+  format === 'zip' ? 'Package' : formatOf(format).name;
