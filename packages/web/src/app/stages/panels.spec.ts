@@ -18,6 +18,7 @@ const finding = {
   measured: 0.7,
   allowed: 0.5,
   places: [],
+  sizes: [],
   message: 'One pixel becomes 0.70 mm.',
   hint: 'Make it smaller.',
 };
