@@ -85,6 +85,7 @@ describe('prove', () => {
       measured: 1,
       allowed: 0,
       places: [],
+      sizes: [],
       message: 'm',
       hint: 'h',
     };

@@ -9,9 +9,11 @@ import {
   type HandGround,
   type HandPart,
   type MendKind,
+  type PathSet,
   type Point,
   REMEDIES,
   type Remedy,
+  boxOf,
   changeContours,
   closable,
   contourAt,
@@ -22,6 +24,7 @@ import {
   flatten,
   givenShapes,
   shapesAround,
+  signedArea,
   standFor,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
@@ -104,6 +107,8 @@ export class Remedying {
       this.state.stage.set('piece');
       return;
     }
+    if (this.proving.chosen()?.kind !== finding.kind && finding.places.length > 0)
+      this.proving.choose(finding.kind);
     this.busy.set(true);
     try {
       this.prepared.set(await this.prepare(finding, remedy));
@@ -185,7 +190,12 @@ export class Remedying {
     const places = this.placesOf(finding, view);
     const changes = await this.changesOf(kind, remedy, places);
     if (changes.numbers.length === 0) throw nothing();
-    const ghost = changes.ghost.map((contour) => ghostOf(contour, places.toBench));
+    const before = contoursIn(places.ground.paths).map(lookOf);
+    const changed = changes.ghost.filter(
+      (contour) =>
+        remedy.act === 'drop' || remedy.act === 'drop-doubles' || !before.includes(lookOf(contour)),
+    );
+    const ghost = changed.map((contour) => ghostOf(contour, places.toBench));
     return { ...about, ghost, take: () => this.hand.make(remedy.taken, changes.does) };
   }
 
@@ -318,6 +328,17 @@ export class Remedying {
     };
   }
 }
+
+const contoursIn = (paths: PathSet): Contour[] =>
+  Array.from(paths.ids.keys()).map((k) => contourAt(paths, k));
+
+/** By which contours are known again that nothing was done to, wherever they begin and whichever way they run. */
+const lookOf = (contour: Contour): string => {
+  const { left, top, right, bottom } = boxOf([contour]) ?? { left: 0, top: 0, right: 0, bottom: 0 };
+  return [left, top, right, bottom, Math.abs(signedArea(contour)), contour.segments.length]
+    .map((figure) => figure.toFixed(3))
+    .join(' ');
+};
 
 const ghostOf = (contour: Contour, toBench: (at: Point) => Point) => {
   const flat = flatten(contour, FLAT);

@@ -1,5 +1,5 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
-import { Component, computed, inject } from '@angular/core';
+import { Component, ElementRef, afterNextRender, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { formatLong } from '@drelk/core';
@@ -76,6 +76,12 @@ export class RehearsalPanel {
     });
   });
   readonly more = computed(() => (this.rehearsal()?.order.length ?? 0) - this.order().length);
+
+  constructor() {
+    const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
+    // It stands where the list of files was scrolled to.
+    afterNextRender(() => nativeElement.closest('aside')?.scrollTo({ top: 0 }));
+  }
 
   drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
     void this.rehearsing.reorder(previousIndex, currentIndex);
