@@ -1,5 +1,5 @@
 import { contoursDrawn, readSvg } from '@drelk/core';
-import { expectSaved, fact, goTo, handOff } from './support/page';
+import { expectSaved, fact, goTo, handOff, onBench, pull } from './support/page';
 import { add, choose, openPiece, panelOf } from './support/piece';
 import { expect, test } from './support/server';
 
@@ -118,4 +118,23 @@ test('what falls out of a board is found, held by bridges, and rehearsed: one pa
   const rehearsal = page.locator('drelk-rehearsal-panel');
   await expect(rehearsal.locator('dl')).toContainText(/Parts\s*1/);
   await expect(rehearsal.getByText('Islands that fall')).toHaveCount(0);
+});
+
+test('the ruler clings to what is drawn, and the narrowest place is told at this size and a larger one', async ({
+  page,
+  server,
+}) => {
+  await openPiece(page, server.address, 'Sealing ring', '80 mm');
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  await panel.getByRole('button', { name: 'Ruler' }).click();
+  const at = await onBench(page, 1);
+  // From rim to rim across the middle, missed by a little on either side.
+  await pull(page, at(0.07, 0.5), at(0.93, 0.5));
+  const measured = panel.getByRole('list', { name: 'What was measured' });
+  await expect(measured).toContainText(/^\s*(79\.\d+|80) mm/);
+  await panel.getByRole('button', { name: 'Narrowest place' }).click();
+  await expect(panel.getByText(/mm at its narrowest; at 3 times the size \d/)).toBeVisible();
+  await panel.getByRole('button', { name: /^Take away / }).click();
+  await expect(measured.getByRole('listitem')).toHaveCount(0);
 });

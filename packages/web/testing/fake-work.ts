@@ -13,6 +13,7 @@ import { PathShaping } from '../src/app/job/path-shaping';
 import { PieceArranging } from '../src/app/job/piece-arranging';
 import { Rehearsing } from '../src/app/rehearsal/rehearsing';
 import { Proving } from '../src/app/job/proving';
+import { Measuring } from '../src/app/job/measuring';
 import { Remedying } from '../src/app/job/remedying';
 import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
@@ -172,6 +173,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       Proving,
       Rehearsing,
       Remedying,
+      Measuring,
     ],
   });
   const store = TestBed.inject(JobStore);

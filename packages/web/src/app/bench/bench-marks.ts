@@ -1,12 +1,14 @@
 import { Injectable, computed, inject } from '@angular/core';
 import { contourAt, flatten } from '@drelk/core';
 import { HandEdits } from '../job/hand-edits';
+import { Measuring } from '../job/measuring';
 import { PieceHand } from '../job/piece-hand';
 import { Proving } from '../job/proving';
 import { Remedying } from '../job/remedying';
 import { Workbench } from '../job/workbench';
 import { BenchState } from './bench-state';
 import { COLOURS } from './colours';
+import { drawMeasures } from './draw-measures';
 import { drawFalling, drawFound, drawGhosts } from './draw-overlay';
 import { highlightedIds } from './highlights';
 import { type Painter, layDown } from './painter';
@@ -24,6 +26,7 @@ export class BenchMarks {
   private readonly piece = inject(PieceHand);
   private readonly proving = inject(Proving);
   private readonly remedying = inject(Remedying);
+  private readonly measuring = inject(Measuring);
 
   /** Whether the stage is about the piece, and there is more on that than its artwork. */
   readonly isOfPiece = computed(
@@ -54,11 +57,15 @@ export class BenchMarks {
     const ghosts = isElsewhere ? [] : [...this.edits.ghosts(), ...this.remedying.ghosts()];
     const falling = isElsewhere ? [] : this.falling();
     const found = isElsewhere ? [] : this.proving.marks();
+    const measures = isElsewhere
+      ? []
+      : this.measuring.shown().map((one) => ({ ...one, says: this.measuring.words(one).main }));
     const view = this.state.highlight() === 'size' ? this.work.view() : undefined;
     return (context) => {
       drawGhosts(context, ghosts, pixel);
       drawFalling(context, falling, pixel);
       drawFound(context, found, pixel);
+      drawMeasures(context, measures, pixel);
       if (painted?.marks) {
         const { x, y } = carried ?? { x: 0, y: 0 };
         context.translate(x, y);

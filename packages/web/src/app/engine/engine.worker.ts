@@ -108,6 +108,10 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     const file = own.handOff(document, { format, plate }, context, await fontsFor(document, own));
     return { answer: file, transfer: [file.bytes.buffer] };
   },
+  async narrowest({ picture, document }, context) {
+    const own = await session(picture);
+    return plain({ narrowest: own.narrowest(document, context, await fontsFor(document, own)) });
+  },
   async rehearse({ file, name, setUp }, { now }) {
     const bytes = new Uint8Array(file);
     const fonts = await fontsNamed(fontsNamedInFile(bytes));

@@ -18,6 +18,7 @@ import {
   type Kind,
   type Lit,
   type MadeContour,
+  type Narrowest,
   type PathSet,
   type PictureHeader,
   type PieceSheet,
@@ -53,6 +54,8 @@ export interface EngineCalls {
   };
   /** Of all of it, or of one plate by its colour. */
   handOff: { asks: { document: JobDocument } & HandOffAsked; answer: CheckedFile };
+  /** The narrowest place of what a piece is cut to. */
+  narrowest: { asks: { document: JobDocument }; answer: { narrowest: Narrowest | undefined } };
   /** What a machine does with a file's bytes, from wherever they are. */
   rehearse: {
     asks: { file: ArrayBuffer; name: string; setUp: RehearsalSetUp };

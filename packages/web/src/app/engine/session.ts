@@ -18,7 +18,10 @@ import {
   type FoundWords,
   wordsJob,
   type HandOffAsked,
+  type Narrowest,
+  cutGrounds,
   handedOff,
+  narrowestOf,
   inkOptions,
   lookAtPicture,
   mapPoint,
@@ -104,6 +107,13 @@ export class EngineSession {
     if (mode === 'full') this.last = result;
     const names = this.names.of(result, document, mode, held);
     return { result, view: viewOf(result, source.reduction, mode, names, held) };
+  }
+
+  /** Where what the piece is cut to is narrowest. */
+  narrowest(document: JobDocument, context: Context, fonts: Fonts = NO_FONTS): Narrowest | undefined {
+    return narrowestOf(
+      cutGrounds(runJob(document, this.source, this.memories.full, context, undefined, fonts).drawing.paths),
+    );
   }
 
   handOff(document: JobDocument, what: HandOffAsked, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {

@@ -13,7 +13,10 @@ import {
   contoursOf,
   fontsNamedInFile,
   type HandOffAsked,
+  type Narrowest,
+  cutGrounds,
   handedOff,
+  narrowestOf,
   newJob,
   newMemory,
   runVectorJob,
@@ -46,6 +49,13 @@ export class VectorSession {
     const { artwork, piece } = result;
     const names = { paths: this.names.ofPaths(artwork.paths), ...this.names.ofPiece(document, piece) };
     return { result, view: viewOf(result, 1, mode, names, held) };
+  }
+
+  /** Where what the piece is cut to is narrowest. */
+  narrowest(document: JobDocument, context: Context, fonts: Fonts): Narrowest | undefined {
+    return narrowestOf(
+      cutGrounds(runVectorJob(document, this.source, this.memory, context, fonts).drawing.paths),
+    );
   }
 
   handOff(document: JobDocument, what: HandOffAsked, context: Context, fonts: Fonts): CheckedFile {

@@ -24,6 +24,7 @@ import { HandEdits } from './hand-edits';
 import { JobPageId } from './job-page-id';
 import { JOB_STATE } from './job-state';
 import { JobStore } from './job-store';
+import { Measuring } from './measuring';
 import { PathHand } from './path-hand';
 import { PathShaping } from './path-shaping';
 import { PieceArranging } from './piece-arranging';
@@ -60,6 +61,7 @@ import { Workbench } from './workbench';
     Proving,
     Rehearsing,
     Remedying,
+    Measuring,
   ],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',

@@ -194,6 +194,10 @@ const DRAWINGS: Record<string, Drawing> = {
       [20, 6.5],
     ],
   },
+  measure: {
+    stroke: 'M4.5 19.5l15-15M2.5 17.5l4 4M17.5 2.5l4 4',
+    nodes: [],
+  },
   ruler: {
     stroke: 'M4 16h16M8 16v-3.5M12 16v-6M16 16v-3.5',
     nodes: [

@@ -26,6 +26,8 @@ export class Clinging {
     private readonly hand: PathHand,
     private readonly work: Workbench,
     private readonly tools: ToolBox,
+    /** The paths that are clung to; those of Line where nothing else is said. */
+    private readonly pathsOf: () => PathSet | undefined = () => this.hand.ground()?.paths,
   ) {}
 
   /** The picture's edge near a place is looked for, so that it is known when the hand comes down. */
@@ -66,7 +68,7 @@ export class Clinging {
       if (far <= least) [least, best] = [far, { x, y }];
     };
     for (const { x, y } of own) look(x, y);
-    const paths = this.hand.ground()?.paths;
+    const paths = this.pathsOf();
     if (paths) eachNodeNear(paths, at, this.reach(), new Set(moved), look);
     return best;
   }

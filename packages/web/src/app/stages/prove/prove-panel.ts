@@ -20,6 +20,8 @@ import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
 import { ProblemService } from '../../shared/problem.service';
 
+import { RulerFields } from './ruler-fields';
+
 const ICONS: Record<Severity, string> = { stop: 'crop_square', warn: 'change_history', note: 'circle' };
 const GRAVITIES: Record<Severity, string> = {
   stop: 'would spoil the cut',
@@ -30,7 +32,7 @@ const GRAVITIES: Record<Severity, string> = {
 /** Prove: against what it is proven, what was found, place by place, and what of it is waived. */
 @Component({
   selector: 'drelk-prove-panel',
-  imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon],
+  imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon, RulerFields],
   templateUrl: './prove-panel.html',
   styleUrls: ['../panel.scss', './prove-panel.scss'],
 })
