@@ -67,5 +67,5 @@ function sheetOf(nodes: number): Subject {
     },
   }));
   const frame = { left: 0, top: 0, right: 30 * across, bottom: 24 * across };
-  return { paths, grounds: [], frame, hasTrueSize: true, leftOut: [], pixel: undefined };
+  return { paths, grounds: [], frame, hasTrueSize: true, leftOut: [], texts: 0, pixel: undefined };
 }

@@ -73,6 +73,20 @@ describe('drelk check', () => {
     expect(hole.where[0].y).toBeCloseTo(20.3, 3);
   });
 
+  it('says what of a file is no path, or cannot be read', () => {
+    const texts = file('text.svg', svg('<text x="5" y="20">open late</text><path d="M10 10h50v50h-50z"/>'));
+    const [text, ...more] = reportOf(texts, '--process', 'laser').findings;
+    expect(more).toEqual([]);
+    expect(text).toMatchObject({
+      kind: 'text-as-text',
+      severity: 'stop',
+      count: 1,
+      message: '1 text is letters of a font and no paths: nothing is cut there.',
+    });
+    const lost = file('lost.svg', svg('<path d="M10 10h50v50h-50z"/><path d="M10 70L NaN 5"/>'));
+    expect(reportOf(lost, '--process', 'laser').findings.map(({ kind }) => kind)).toContain('left-out');
+  });
+
   // DXF reference, $INSUNITS: 1 inches, 4 millimetres, 6 metres, 0 none.
   it.each([
     [4, 1],

@@ -1,6 +1,6 @@
 import type { DrawingPath, FileUnit } from '../format';
 import { type Box, type Point, boxHeight, boxOf, boxWidth } from '../geometry';
-import { type Finding, cutGrounds, limitsOf, prove } from '../prove';
+import { type Finding, type Subject, cutGrounds, limitsOf, prove } from '../prove';
 import type { Fonts } from '../text';
 import { JOINED, type WorkAsked, readOutsideFile, workshopFor } from './outside-file';
 
@@ -33,7 +33,8 @@ export function checkVectorFile(
       grounds: cutGrounds(paths),
       frame,
       hasTrueSize: drawing.unit !== null || millimetresPerUnit !== undefined,
-      leftOut: [],
+      leftOut: lostIn(drawing.left),
+      texts: drawing.left['texts'] ?? 0,
       pixel: undefined,
     },
     limitsOf(material, tool),
@@ -48,6 +49,21 @@ export function checkVectorFile(
     findings: findings.map(({ places, ...finding }) => ({ ...finding, where: places.map(inFile) })),
   };
 }
+
+/** What a file means to be cut and cannot be read, by what it is counted as. */
+const LOST = [
+  'places that are no numbers',
+  'paths cut short',
+  'references to what is not in the file',
+  'pictures',
+];
+
+const lostIn = (left: Readonly<Record<string, number>>): Subject['leftOut'] =>
+  LOST.filter((what) => (left[what] ?? 0) > 0).map((what) => ({
+    name: `${left[what]} ${what}`,
+    message: 'no path comes of it.',
+    hint: 'Mend the file in the program it comes from, or bring pictures to the shelf.',
+  }));
 
 /** What is scored or engraved along a line may be open. */
 const scoresAsLines = (paths: readonly DrawingPath[]): DrawingPath[] =>

@@ -94,6 +94,7 @@ function madeOf(
     frame,
     hasTrueSize: scale.source !== 'none',
     leftOut: leftOutOf(document, piece),
+    texts: 0,
     pixel: artwork.traced && scale.millimetresPerPixel / artwork.traced.reduction,
   };
   const keys: Record<keyof Subject, string> = {
@@ -102,6 +103,7 @@ function madeOf(
     frame: key,
     hasTrueSize: `${subject.hasTrueSize}`,
     leftOut: key,
+    texts: '0',
     pixel: `${subject.pixel}`,
   };
   const limits = limitsOf(document.prove.material, document.prove.tool);

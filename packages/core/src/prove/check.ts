@@ -27,6 +27,7 @@ export interface Finding {
 /** All kinds, in the order in which they are told among those as grave. */
 export const CHECK_KINDS = [
   'left-out',
+  'text-as-text',
   'open',
   'no-true-size',
   'outside-bed',
@@ -57,6 +58,8 @@ export interface Subject {
   hasTrueSize: boolean;
   /** What could not be made and is not among the paths: its name, why, and what to do. */
   leftOut: readonly { name: string; message: string; hint: string }[];
+  /** Texts of a file that are letters of a font still, and no paths. */
+  texts: number;
   /** Millimetres that a pixel of the source picture becomes; undefined where there is none. */
   pixel: number | undefined;
 }

@@ -42,6 +42,7 @@ function findingsOf(paths: DrawingPath[], limits: Limits = LASER): Finding[] {
     frame,
     hasTrueSize: true,
     leftOut: [],
+    texts: 0,
     pixel: undefined,
   };
   return prove(subject, limits).findings;

@@ -19,6 +19,7 @@ const subject: Subject = {
   frame: { left: 0, top: 0, right: 10, bottom: 10 },
   hasTrueSize: true,
   leftOut: [],
+  texts: 0,
   pixel: 0.2,
 };
 const kinds = (changed: Partial<Subject>) =>

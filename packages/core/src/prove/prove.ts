@@ -9,6 +9,7 @@ import { shortSegments, tooManyNodes } from './checks/nodes';
 import { open } from './checks/open';
 import { island, outsideBed } from './checks/parts';
 import { sliver, smallHole, speck } from './checks/small';
+import { textAsText } from './checks/text-as-text';
 import { trueSize } from './checks/true-size';
 import { type Limits, limitsOf } from './limits';
 import { MATERIALS, TOOLS } from './workshop';
@@ -16,6 +17,7 @@ import { MATERIALS, TOOLS } from './workshop';
 /** Everything that is looked at, in the order in which it is told among what is as grave. */
 export const CHECKS: readonly Check[] = [
   leftOut,
+  textAsText,
   open,
   trueSize,
   outsideBed,
