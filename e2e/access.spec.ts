@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { openSample } from './support/page';
+import { handOff, openSample } from './support/page';
 import { expect, root, test } from './support/server';
 
 /** Rules broken on the page as it is, by axe-core (WCAG 2.1 A and AA), once what fades in is there. */
@@ -28,6 +28,12 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press(stage);
       expect(await broken(page)).toEqual([]);
     }
+    // The machine at work on a file as well.
+    const name = (await handOff(page, 'SVG')).name;
+    await page.getByRole('button', { name: `Rehearse ${name}` }).click();
+    await expect(page.locator('drelk-rehearsal-panel')).toBeVisible();
+    expect(await broken(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Back to the files' }).click();
     // Each page has one heading of the first level, and dialogs keep to the rules as well.
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     await page.keyboard.press('?');

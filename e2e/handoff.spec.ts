@@ -19,6 +19,17 @@ test('all formats are handed off, as chosen; the package is there after a restar
     .selectOption('25 mm or 1 in, beside it');
   await format('PDF').getByRole('combobox', { name: 'Paper' }).selectOption('sheets of A4');
 
+  // These are the shop's own: kept under its name, gone and back in one step.
+  await page.getByRole('textbox', { name: 'Name of the recipient' }).fill('Shop down the road');
+  await page.getByRole('button', { name: 'Keep these choices' }).click();
+  const whom = page.getByRole('combobox', { name: 'For', exact: true });
+  await expect(whom).toContainText('Shop down the road');
+  await whom.selectOption('nobody in particular');
+  const curves = format('DXF').getByRole('combobox', { name: 'Curves' });
+  await expect(curves).toHaveValue('true');
+  await whom.selectOption('Shop down the road');
+  await expect(curves).toHaveValue('arcs');
+
   const dxf = await handOff(page, 'DXF');
   const drawing = readVectorFile(Buffer.from(dxf.text), dxf.name);
   expect(drawing.unit).toBe('in');

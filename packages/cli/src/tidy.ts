@@ -17,6 +17,9 @@ import {
 import { fontsFor } from './fonts';
 import { asReport, formatFor, writeAll } from './write-all';
 
+/** What an old file may become: it stays one of its kind. */
+const TIDIED = ['svg', 'dxf'] as const;
+
 export interface TidyOptions {
   out: string[];
   simplify?: string;
@@ -32,7 +35,7 @@ export const UNIT_NAMES = Object.keys(UNITS);
 
 /** `drelk tidy`: an old vector file in, clean closed paths in the same coordinates out. Files appear whole or not at all. */
 export async function tidy(path: string, options: TidyOptions): Promise<void> {
-  const formats = options.out.map(formatFor);
+  const formats = options.out.map((file) => formatFor(file, TIDIED));
   const settings = {
     join: options.join === undefined ? TIDY_DEFAULTS.join : parseLength(options.join, 'mm'),
     simplify: options.simplify === undefined ? null : parseLength(options.simplify, 'mm'),

@@ -29,7 +29,7 @@ export interface TraceOptions {
 
 /** `drelk trace`: picture in, checked cut files and a report out. Files appear whole or not at all. */
 export async function trace(path: string, options: TraceOptions): Promise<void> {
-  const formats = options.out.map(formatFor);
+  const formats = options.out.map((file) => formatFor(file));
   const begun = performance.now();
   const { source, decoded } = await openPicture(path);
   const decode = performance.now() - begun;

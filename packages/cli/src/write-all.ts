@@ -17,11 +17,11 @@ export async function writeAll(outputs: [string, string | Uint8Array][]): Promis
   }
 }
 
-/** The format of an output by its ending. */
-export function formatFor(file: string): FormatId {
+/** The format of an output by its ending, among some. */
+export function formatFor(file: string, among: readonly FormatId[] = FORMAT_IDS): FormatId {
   const format = formatOfName(file);
-  if (format) return format;
-  const endings = FORMAT_IDS.map((id) => `.${formatOf(id).ending}`).join(' nor ');
+  if (format && among.includes(format)) return format;
+  const endings = among.map((id) => `.${formatOf(id).ending}`).join(' nor ');
   throw new DrelkError(
     'bad-document',
     `“${file}” ends in neither ${endings}.`,

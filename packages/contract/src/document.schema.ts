@@ -247,6 +247,25 @@ const vector = Joi.object({
   without: Joi.array().items(Joi.string().max(300)).max(1000).required(),
 });
 
+/** What is chosen of each format. */
+export const formatChoices = Joi.object(
+  Object.fromEntries(
+    FORMAT_IDS.map((id) => [
+      id,
+      Joi.object(
+        Object.fromEntries(
+          formatOf(id).options.map((option) => [
+            option.id,
+            Joi.string()
+              .valid(...option.choices.map((choice) => choice.id))
+              .required(),
+          ]),
+        ),
+      ).required(),
+    ]),
+  ),
+);
+
 /** Everything below the source: what the user may set. */
 const settings = {
   schema: Joi.number().valid(SCHEMA).required(),
@@ -272,23 +291,7 @@ const settings = {
   }).required(),
   piece: pieceSchema.required(),
   prove: proveSchema.required(),
-  handoff: Joi.object(
-    Object.fromEntries(
-      FORMAT_IDS.map((id) => [
-        id,
-        Joi.object(
-          Object.fromEntries(
-            formatOf(id).options.map((option) => [
-              option.id,
-              Joi.string()
-                .valid(...option.choices.map((choice) => choice.id))
-                .required(),
-            ]),
-          ),
-        ).required(),
-      ]),
-    ),
-  ).required(),
+  handoff: formatChoices.required(),
 };
 
 /** A whole job document, as saved and as sent. */

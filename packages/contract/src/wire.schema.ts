@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { FORMAT_IDS } from '@drelk/core';
-import { MOST_STROKES, jobDocumentSchema } from './document.schema';
+import { MOST_STROKES, formatChoices, jobDocumentSchema } from './document.schema';
 import { NO_KEYS } from './patches';
 import { formContours } from './piece.schema';
 
@@ -97,6 +97,14 @@ export const newFormSchema = Joi.object({
   name: Joi.string().trim().min(1).max(120).required(),
   contours: formContours.min(1),
 });
+
+/** A recipient to be kept. */
+export const newRecipientSchema = Joi.object({
+  name: Joi.string().trim().min(1).max(80).required(),
+  choices: formatChoices.required(),
+});
+
+export const recipientIdSchema = Joi.object({ id: Joi.number().integer().min(1).required() });
 
 export const formIdSchema = Joi.object({ id: Joi.number().integer().min(1).required() });
 

@@ -1,4 +1,12 @@
-import type { FormatId, JobDocument, JobState, KeptContour, Material, Tool } from '@drelk/core';
+import type {
+  FormatChoices,
+  FormatId,
+  JobDocument,
+  JobState,
+  KeptContour,
+  Material,
+  Tool,
+} from '@drelk/core';
 
 /** One change of a document, as patches forward and back (RFC 6902 operations with array paths, as immer writes them). */
 export interface HistoryStep {
@@ -79,6 +87,14 @@ export interface OwnForm {
 /** What is sent to keep a form: closed contours in millimetres, the first around the others. */
 export type NewForm = Pick<OwnForm, 'name' | 'contours'>;
 
+/** Whoever takes files, and what is chosen of each format for them. */
+export interface Recipient {
+  id: number;
+  name: string;
+  choices: FormatChoices;
+}
+export type NewRecipient = Pick<Recipient, 'name' | 'choices'>;
+
 /** Materials and tools that there are. */
 export interface Workshop {
   materials: Material[];
@@ -134,6 +150,8 @@ export const routes = {
   workshop: '/api/workshop',
   forms: '/api/forms',
   form: (id: number) => `/api/forms/${id}`,
+  recipients: '/api/recipients',
+  recipient: (id: number) => `/api/recipients/${id}`,
   blob: (sha256: string) => `/api/blobs/${sha256}`,
   blobPng: (sha256: string) => `/api/blobs/${sha256}/png`,
   scanner: '/api/scanner',

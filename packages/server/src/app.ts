@@ -9,11 +9,13 @@ import { Database } from './models/database';
 import { notAnswered, notFound, sendProblem } from './problem';
 import { fileRoutes } from './routes/files';
 import { formRoutes } from './routes/forms';
+import { recipientRoutes } from './routes/recipients';
 import { jobRoutes } from './routes/jobs';
 import { scannerRoutes } from './routes/scanner';
 import { askForPasscode, sameHostOnly, securityHeaders } from './security';
 import { BlobStore } from './services/blobs';
 import { FormService } from './services/forms';
+import { RecipientService } from './services/recipients';
 import { HandOffService } from './services/hand-offs';
 import { JobService } from './services/jobs';
 import { SampleService } from './services/samples';
@@ -50,6 +52,7 @@ export async function createApp(
   });
   app.use('/api', fileRoutes(blobs, samples));
   app.use(routes.forms, formRoutes(new FormService(database)));
+  app.use(routes.recipients, recipientRoutes(new RecipientService(database)));
   app.get(routes.workshop, async (_request, response) => {
     response.json(await workshop.list());
   });

@@ -5,12 +5,21 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { type JobDocument, MATERIALS, SCHEMA, SHIPPED_FONTS, TOOLS, readPictureHeader } from '@drelk/core';
+import {
+  type JobDocument,
+  MATERIALS,
+  SCHEMA,
+  SHIPPED_FONTS,
+  TOOLS,
+  USUAL_CHOICES,
+  readPictureHeader,
+} from '@drelk/core';
 import {
   type FontRecord,
   type JobCard,
   type JobRecord,
   type OwnForm,
+  type Recipient,
   type Sample,
   type Workshop,
   proveSchema,
@@ -372,6 +381,36 @@ describe('forms of one’s own', () => {
     const { body } = await request(app).post('/api/forms').send(form).expect(status);
     expect(body).toMatchObject({ message: expect.any(String) as string, hint: expect.any(String) as string });
     expect(await forms()).toEqual([]);
+  });
+});
+
+describe('recipients', () => {
+  const list = async () => (await request(app).get('/api/recipients').expect(200)).body as Recipient[];
+  const choices = { ...USUAL_CHOICES, dxf: { ...USUAL_CHOICES.dxf, unit: 'in', square: 'beside' } };
+  const keep = (name: string, of: object = choices) =>
+    request(app).post('/api/recipients').send({ name, choices: of });
+
+  it('are kept with what is chosen for them, replaced under their name, and taken away', async () => {
+    expect(await list()).toEqual([]);
+    await keep('The shop down the road').expect(201);
+    await keep('Anybody', USUAL_CHOICES).expect(201);
+    expect((await list()).map(({ name }) => name)).toEqual(['Anybody', 'The shop down the road']);
+    await keep('Anybody').expect(201);
+    const [anybody, ...more] = await list();
+    expect(more).toHaveLength(1);
+    expect(anybody.choices).toEqual(choices);
+    await request(app).delete(`/api/recipients/${anybody.id}`).expect(204);
+    await request(app).delete(`/api/recipients/${anybody.id}`).expect(404);
+    expect((await list()).map(({ name }) => name)).toEqual(['The shop down the road']);
+  });
+
+  it.each([
+    ['no name', ' ', choices],
+    ['a choice that there is none of', 'Shop', { ...choices, dxf: { ...choices.dxf, unit: 'ell' } }],
+    ['a format that is not chosen', 'Shop', { svg: choices.svg }],
+  ])('of %s are refused, and nothing is kept', async (_what, name, of) => {
+    await keep(name, of).expect(400);
+    expect(await list()).toEqual([]);
   });
 });
 

@@ -137,6 +137,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
           save: () => of({ revision: 2 }),
           handOffs: () => of([]),
           forms: () => of([]),
+          recipients: () => of([]),
           workshop: () => of({ materials: MATERIALS, tools: TOOLS }),
           ...api,
         },

@@ -3,7 +3,8 @@ import { shelf } from './002-shelf';
 import { forms } from './003-forms';
 import { workshop } from './004-workshop';
 import { pace } from './005-pace';
+import { recipients } from './006-recipients';
 import type { Migration } from './migration';
 
 /** Every change of the schema, in order. */
-export const migrations: Migration[] = [first, shelf, forms, workshop, pace];
+export const migrations: Migration[] = [first, shelf, forms, workshop, pace, recipients];

@@ -49,6 +49,17 @@ export class Form extends Model<InferAttributes<Form>, InferCreationAttributes<F
   declare createdAt: CreationOptional<Date>;
 }
 
+/** Whoever takes files, with what is chosen for them as JSON. */
+export class RecipientRow extends Model<
+  InferAttributes<RecipientRow>,
+  InferCreationAttributes<RecipientRow>
+> {
+  declare id: CreationOptional<number>;
+  declare name: string;
+  declare choices: string;
+  declare createdAt: CreationOptional<Date>;
+}
+
 /** A row of the workshop: what it is for, its name, and all its figures as JSON. */
 class FiguresRow extends Model<InferAttributes<FiguresRow>, InferCreationAttributes<FiguresRow>> {
   declare id: CreationOptional<number>;
@@ -109,6 +120,15 @@ export function defineModels(sequelize: Sequelize): void {
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'forms', updatedAt: false },
+  );
+  RecipientRow.init(
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      name: string(),
+      choices: text(),
+      createdAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'recipients', updatedAt: false },
   );
   const figures = () => ({
     id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },

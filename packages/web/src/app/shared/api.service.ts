@@ -8,7 +8,9 @@ import {
   type JobCard,
   type JobRecord,
   type NewForm,
+  type NewRecipient,
   type OwnForm,
+  type Recipient,
   type Sample,
   type Scanner,
   type SaveRequest,
@@ -111,6 +113,19 @@ export class ApiService {
 
   removeForm(id: number): Observable<undefined> {
     return this.http.delete<undefined>(routes.form(id)).pipe(plainErrors());
+  }
+
+  /** Whoever takes files, and what is chosen for them. */
+  recipients(): Observable<Recipient[]> {
+    return this.http.get<Recipient[]>(routes.recipients).pipe(plainErrors());
+  }
+
+  keepRecipient(recipient: NewRecipient): Observable<Recipient> {
+    return this.http.post<Recipient>(routes.recipients, recipient).pipe(plainErrors());
+  }
+
+  removeRecipient(id: number): Observable<undefined> {
+    return this.http.delete<undefined>(routes.recipient(id)).pipe(plainErrors());
   }
 
   scanner(): Observable<Scanner> {

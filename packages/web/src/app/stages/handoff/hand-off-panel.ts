@@ -21,12 +21,13 @@ import { Rehearsing } from '../../rehearsal/rehearsing';
 import { ApiService } from '../../shared/api.service';
 import { Choice } from '../../shared/choice';
 import { ProblemService } from '../../shared/problem.service';
+import { Recipients } from './recipients';
 import { saveFile } from '../../shared/save-file';
 
 /** Hand off: a file re-read and compared before it is given out, and every one given out before. */
 @Component({
   selector: 'drelk-hand-off-panel',
-  imports: [Choice, MatButtonModule, MatIcon, RehearsalPanel],
+  imports: [Choice, MatButtonModule, MatIcon, Recipients, RehearsalPanel],
   templateUrl: './hand-off-panel.html',
   styleUrls: ['../panel.scss', './hand-off-panel.scss'],
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'rehearsing.drop($event)' },
