@@ -152,6 +152,7 @@ function widened(rims: RimIndex, at: readonly Point[], mend: Mend): Contour[] {
   const runs = narrowRuns(rims, MORE * least, STEP * least, sideOf(mend)).filter((run) =>
     run.some((middle) => isNear(middle, at, HERE * least)),
   );
+  // Of the finding's own places those count where something is too narrow; what was measured after a round is.
   const found = at.filter((place) => runs.some((run) => isNear(place, run, HERE * least)) || mend.at !== at);
   const lines = [...runs, ...found.map((place) => [place])].map(([start, ...rest]) => {
     const segments = [

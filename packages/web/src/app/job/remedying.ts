@@ -1,38 +1,14 @@
 import { Injectable, Injector, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import {
-  type Contour,
-  DrelkError,
-  type Finding,
-  type Hand,
-  type HandGround,
-  type HandPart,
-  type MendKind,
-  type PathSet,
-  type Point,
-  REMEDIES,
-  type Remedy,
-  boxOf,
-  changeContours,
-  closable,
-  contourAt,
-  contoursHere,
-  doublesIn,
-  dropContours,
-  enlargedTo,
-  flatten,
-  givenShapes,
-  shapesAround,
-  signedArea,
-  standFor,
-} from '@drelk/core';
+import { type Finding, REMEDIES, type Remedy } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { ShownView } from '../engine/messages';
 import { ProblemService } from '../shared/problem.service';
 import { PathHand } from './path-hand';
 import { PieceHand } from './piece-hand';
 import { Proving } from './proving';
+import { type Ghost, type Places, changesOf, ghostsOf, nothing } from './remedy-changes';
 import { Workbench } from './workbench';
 
 /** A remedy as it would come out: what it changes on the bench, and how it is taken. */
@@ -40,35 +16,13 @@ interface Prepared {
   remedy: Remedy;
   kind: Finding['kind'];
   /** Contours as they would be, in pixels of the bench. */
-  ghost: { points: number[]; closed: boolean }[];
+  ghost: Ghost[];
   take(): void;
 }
 
-/** Places on the artwork, in pixels of its paths. */
-interface Places {
-  ground: HandGround;
-  at: Point[];
-  sizes: number[];
-  least: number;
-  pixel: number;
-  toBench(at: Point): Point;
-}
-
-const MENDED: Partial<Record<Remedy['act'], MendKind>> = {
-  thicken: 'thickened',
-  open: 'opened',
-  relieve: 'relieved',
-  round: 'rounded',
-};
-/** How far fitted curves may be off, and how far apart ends are that are joined, in millimetres. */
-const WITHIN = 0.05;
-const JOINED = 2;
-/** Shapes as near to a place as so many times the least are mended with it. */
-const NEAR = 2;
 /** Bridges are so wide, in millimetres, or as wide as a neck has to be. */
 const BRIDGE = 2;
-/** How finely ghosts are followed, in pixels; and how long a result is waited for, in milliseconds. */
-const FLAT = 0.25;
+/** How long a result is waited for, in milliseconds. */
 const PATIENCE = 30_000;
 
 /** What mends what Prove found: shown as a ghost first, taken as one act of the hand, and then looked at again. */
@@ -185,88 +139,13 @@ export class Remedying {
     if (!view) throw nothing();
     const { kind } = finding;
     const about = { kind, remedy };
-    if (remedy.act === 'bridge') return { ...about, ghost: [], take: () => this.bridge(remedy, view) };
-    if (remedy.act === 'shrink') return { ...about, ...this.shrunk(finding, remedy, view) };
+    if (remedy.act === 'bridge') return { ...about, ghost: [], take: () => this.bridge(remedy) };
+    if (remedy.act === 'shrink') return { ...about, ...this.shrunk(remedy, view) };
     const places = this.placesOf(finding, view);
-    const changes = await this.changesOf(kind, remedy, places);
-    if (changes.numbers.length === 0) throw nothing();
-    const before = contoursIn(places.ground.paths).map(lookOf);
-    const changed = changes.ghost.filter(
-      (contour) =>
-        remedy.act === 'drop' || remedy.act === 'drop-doubles' || !before.includes(lookOf(contour)),
-    );
-    const ghost = changed.map((contour) => ghostOf(contour, places.toBench));
+    const isTaken = this.artwork()?.task === 'pocket';
+    const changes = await changesOf(this.work.engine, kind, remedy, places, isTaken);
+    const ghost = ghostsOf(changes, places);
     return { ...about, ghost, take: () => this.hand.make(remedy.taken, changes.does) };
-  }
-
-  /** What becomes of which contours. */
-  private async changesOf(
-    kind: Finding['kind'],
-    { act }: Remedy,
-    { ground, at, sizes, least, pixel }: Places,
-  ): Promise<{ numbers: number[]; ghost: Contour[]; does(hand: Hand, on: HandGround): HandPart[] }> {
-    const { paths } = ground;
-    const how = MENDED[act];
-    if (how) {
-      const numbers = shapesAround(paths, at, NEAR * least);
-      const isTaken = this.artwork()?.task === 'pocket';
-      const mend = { how, at, least, isTaken };
-      return this.reshaped(ground, numbers, { how: 'mended', mend, within: WITHIN / pixel });
-    }
-    if (act === 'refit') {
-      const numbers = Array.from(paths.ids.keys());
-      return this.reshaped(ground, numbers, { how: 'fewer nodes', within: WITHIN / pixel });
-    }
-    if (act === 'unite') {
-      const numbers = shapesAround(paths, at, 0);
-      const shapes = givenShapes(paths, numbers).map(({ contours }) => contours);
-      const { contours } = await this.work.engine.ask('combined', { how: 'unite', shapes });
-      const made = contours.map((contour) => ({ contour }));
-      return { numbers, ghost: contours, does: (hand, on) => standFor(hand, on, numbers, made) };
-    }
-    if (act === 'enlarge' || act === 'close') {
-      const changed =
-        act === 'close'
-          ? closable(paths, JOINED / pixel)
-          : contoursHere(paths, at, sizes, least).map((number) => ({
-              number,
-              contour: enlargedTo(contourAt(paths, number), least),
-            }));
-      return {
-        numbers: changed.map(({ number }) => number),
-        ghost: changed.map(({ contour }) => contour),
-        does: (hand, on) => changeContours(hand, on, changed),
-      };
-    }
-    const numbers =
-      act === 'drop-doubles'
-        ? doublesIn(paths)
-        : contoursHere(paths, at, kind === 'sliver' ? [] : sizes, least);
-    return {
-      numbers,
-      ghost: numbers.map((k) => contourAt(paths, k)),
-      does: (hand, on) => {
-        dropContours(hand, on, numbers);
-        return [];
-      },
-    };
-  }
-
-  private async reshaped(
-    ground: HandGround,
-    numbers: number[],
-    what: Parameters<typeof this.work.engine.ask<'reshaped'>>[1]['what'],
-  ) {
-    if (numbers.length === 0) throw nothing();
-    const { made } = await this.work.engine.ask('reshaped', {
-      shapes: givenShapes(ground.paths, numbers),
-      what,
-    });
-    return {
-      numbers,
-      ghost: made.map(({ contour }) => contour),
-      does: (hand: Hand, on: HandGround) => standFor(hand, on, numbers, made),
-    };
   }
 
   private artwork() {
@@ -295,19 +174,18 @@ export class Remedying {
     };
   }
 
-  private bridge({ taken }: Remedy, { piece }: ShownView): void {
+  /** All artwork and text that has islands, in one step. */
+  private bridge({ taken }: Remedy): void {
     const width = Math.max(BRIDGE, this.work.store.shown()?.prove.material.least.neck ?? 0);
-    for (const { id } of piece.items) {
-      const item = this.work.store.document()?.piece.items[id];
-      if ((item?.kind === 'artwork' || item?.kind === 'text') && !item.bridges && !item.hidden)
-        this.piece.changeItem(id, taken, (one) => {
-          if (one.kind === 'artwork' || one.kind === 'text') one.bridges = { width, count: 0, places: [] };
-        });
-    }
+    this.work.store.change(taken, ({ piece }) => {
+      for (const item of Object.values(piece.items))
+        if ((item.kind === 'artwork' || item.kind === 'text') && !item.bridges && !item.hidden)
+          item.bridges = { width, count: 0, places: [] };
+    });
   }
 
   /** As large as the bed allows, either way around. */
-  private shrunk(_: Finding, { taken }: Remedy, view: ShownView): Pick<Prepared, 'ghost' | 'take'> {
+  private shrunk({ taken }: Remedy, view: ShownView): Pick<Prepared, 'ghost' | 'take'> {
     const bed = this.work.store.shown()?.prove.material.bed;
     const { frame, artwork, millimetresPerPixel: mm } = view;
     if (!bed) throw nothing();
@@ -328,29 +206,3 @@ export class Remedying {
     };
   }
 }
-
-const contoursIn = (paths: PathSet): Contour[] =>
-  Array.from(paths.ids.keys()).map((k) => contourAt(paths, k));
-
-/** By which contours are known again that nothing was done to, wherever they begin and whichever way they run. */
-const lookOf = (contour: Contour): string => {
-  const { left, top, right, bottom } = boxOf([contour]) ?? { left: 0, top: 0, right: 0, bottom: 0 };
-  return [left, top, right, bottom, Math.abs(signedArea(contour)), contour.segments.length]
-    .map((figure) => figure.toFixed(3))
-    .join(' ');
-};
-
-const ghostOf = (contour: Contour, toBench: (at: Point) => Point) => {
-  const flat = flatten(contour, FLAT);
-  const points = Array.from({ length: flat.length / 2 }, (_, k) =>
-    toBench({ x: flat[2 * k], y: flat[2 * k + 1] }),
-  );
-  return { points: points.flatMap(({ x, y }) => [x, y]), closed: contour.closed };
-};
-
-const nothing = () =>
-  new DrelkError(
-    'nothing-found',
-    'Nothing of the artwork lies there that could be mended so.',
-    'What lies on other items has to be changed there.',
-  );
