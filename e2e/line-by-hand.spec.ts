@@ -194,6 +194,8 @@ test('shapes are united so that they hang together, and what is drawn is taken a
   // A bar across body and wings, then all outer contours with their holes.
   await drawBy(page, 'Rectangle', at(0.3, 0.42), at(0.7, 0.46));
   await expect(page.getByRole('button', { name: 'Undo: A rectangle drawn' })).toBeVisible();
+  // What was drawn is picked once it is there; then all is.
+  await expect(shapes).toHaveText('11');
   await hand.getByRole('button', { name: 'all', exact: true }).click();
   await hand.getByRole('button', { name: 'Unite', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Undo: \d+ contours united/ })).toBeVisible();
@@ -204,6 +206,7 @@ test('shapes are united so that they hang together, and what is drawn is taken a
 
   // A round hole to hang it by.
   await drawBy(page, 'Circle', at(0.5, 0.44), at(0.51, 0.44));
+  await expect(holes).toHaveText(String(before + 1));
   await hand.getByRole('button', { name: 'all', exact: true }).click();
   await hand.getByRole('button', { name: 'Take away from the largest' }).click();
   await expect(page.getByRole('button', { name: /^Undo: \d+ contours taken away/ })).toBeVisible();
