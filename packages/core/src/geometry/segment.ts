@@ -72,6 +72,9 @@ function handleOrNear(from: Point, segment: Cubic, x: 'x1' | 'x2', y: 'y1' | 'y2
   return isLong ? handle : splitSegment(from, segment, share)[0];
 }
 
+/** Where a contour ends; of a closed one that is where it begins. */
+export const endOf = ({ start, segments }: Contour): Point => segments[segments.length - 1] ?? start;
+
 /** Where segment `k` of a contour begins. */
 export const startOf = ({ start, segments }: Contour, k: number): Point => (k > 0 ? segments[k - 1] : start);
 

@@ -1,4 +1,4 @@
-import { type Contour, type Point, cornersTurned, norm } from '../geometry';
+import { type Contour, type Point, cornersTurned, endOf, norm } from '../geometry';
 import type { Machine } from './machine';
 import { type TimedWay, lengthOf, secondsOf, straightTime, timed } from './motion';
 import type { PlannedTrack } from './plan';
@@ -68,8 +68,6 @@ export function movesOf(
   }
   return moves;
 }
-
-const endOf = ({ start, segments }: Contour): Point => segments[segments.length - 1] ?? start;
 
 const straight = (start: Point, { x, y }: Point): Contour => ({
   start,

@@ -1,4 +1,4 @@
-import { type Contour, type Point, norm, reverseContour } from '../geometry';
+import { type Contour, type Point, endOf, norm, reverseContour } from '../geometry';
 import type { Machine } from './machine';
 import { type Call, type Stop, shortOrder, wayLength } from './order';
 import { spanningTree } from './spanning-tree';
@@ -23,8 +23,6 @@ export interface Plan {
 const PHASES: readonly (readonly Track['task'][])[] = [['score', 'engrave'], ['pocket'], ['cut-through']];
 /** A loop may be begun at so many places. */
 const BEGINNINGS = 6;
-
-const endOf = ({ start, segments }: Contour): Point => segments[segments.length - 1] ?? start;
 
 /** The plan for tracks from where the machine stands; `asked` is an order by hand, of tracks' numbers. */
 export function planOf(

@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import { type Contour, type Point, boxHeight, boxOf, boxWidth, flatten, isInside, norm } from '../geometry';
+import { counted } from '../prove';
 import type { Machine } from './machine';
 import type { TimedWay } from './motion';
 import type { Part } from './parts';
@@ -88,8 +89,6 @@ const SAID: Record<SeenKind, Pick<SeenInMotion, 'severity' | 'hint'> & { says: (
       hint: 'Lift it high enough: a part that stands up would be hit.',
     },
   };
-
-const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
 const seen = (kind: SeenKind, found: readonly { place: Point; at: number }[]): SeenInMotion[] =>
   found.length === 0

@@ -2,6 +2,7 @@ import {
   type Contour,
   type Point,
   alongOf,
+  endOf,
   nearestAlong,
   norm,
   reverseContour,
@@ -17,8 +18,6 @@ export interface Tabbed {
   around: Contour;
   runs: Contour[];
 }
-
-const endOf = ({ start, segments }: Contour) => segments[segments.length - 1] ?? start;
 
 /** Open cuts that go around a part but for gaps, each with the nearest that goes on; and those that do not come around. */
 export function tabbedIn(open: readonly Contour[]): { tabbed: Tabbed[]; open: Contour[] } {

@@ -5,6 +5,7 @@ import {
   boxOf,
   closedContour,
   contourAt,
+  endOf,
   norm,
   originAt,
   placeContour,
@@ -80,7 +81,7 @@ export function enlargedTo(contour: Contour, least: number): Contour {
 export function closable(paths: PathSet, within: number): { number: number; contour: Contour }[] {
   return Array.from(paths.ids.keys()).flatMap((number) => {
     const contour = contourAt(paths, number);
-    const end = contour.segments[contour.segments.length - 1] ?? contour.start;
+    const end = endOf(contour);
     const gap = norm(end.x - contour.start.x, end.y - contour.start.y);
     return contour.closed || gap > within ? [] : [{ number, contour: closedContour(contour, within) }];
   });

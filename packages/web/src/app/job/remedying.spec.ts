@@ -147,6 +147,24 @@ describe('remedies', () => {
     expect(all.remedying.busy()).toBe(false);
   });
 
+  it('that would spoil more than they mend are taken back, and that is said', async () => {
+    const hole = finding({});
+    const all = bench([hole]);
+    const note = jest.spyOn(TestBed.inject(ProblemService), 'note').mockImplementation();
+    const soon = () => new Promise((resolve) => setTimeout(resolve, 20));
+    const taken = all.remedying.takeSafe();
+    await soon();
+    expect(all.store.undoLabel()).toBe('Holes enlarged');
+    workedOut(all, [finding({ kind: 'wall', count: 3, message: '3 walls are thin.' })]);
+    await soon();
+    workedOut(all, [hole]);
+    await taken;
+    expect(all.store.undoLabel()).toBeUndefined();
+    expect(note).toHaveBeenCalledWith(
+      'Left: 1 hole is smaller than 1 mm. What would have spoiled more than it mends was not kept.',
+    );
+  });
+
   it('to give a size leads to where it is typed', async () => {
     const { remedying, bench: state } = bench([]);
     const none = finding({ kind: 'no-true-size', places: [] });

@@ -1,7 +1,7 @@
-import { Injectable, Injector, computed, inject, signal } from '@angular/core';
+import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import { type Finding, REMEDIES, type Remedy } from '@drelk/core';
+import { type Finding, REMEDIES, type Remedy, type Severity } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { ShownView } from '../engine/messages';
 import { ProblemService } from '../shared/problem.service';
@@ -22,6 +22,8 @@ interface Prepared {
 
 /** Bridges are so wide, in millimetres, or as wide as a neck has to be. */
 const BRIDGE = 2;
+/** How much a place of each severity weighs. */
+const GRAVITY: Record<Severity, number> = { stop: 1000, warn: 1, note: 0 };
 /** How long a result is waited for, in milliseconds. */
 const PATIENCE = 30_000;
 
@@ -34,7 +36,7 @@ export class Remedying {
   private readonly piece = inject(PieceHand);
   private readonly proving = inject(Proving);
   private readonly problems = inject(ProblemService);
-  private readonly injector = inject(Injector);
+  private readonly views = toObservable(this.work.view);
 
   readonly busy = signal(false);
   readonly prepared = signal<Prepared | undefined>(undefined);
@@ -92,46 +94,73 @@ export class Remedying {
     }
   }
 
-  /** Takes all safe remedies, one after another; each can be undone by itself. */
+  /**
+   * Takes all safe remedies, one after another; each can be undone by itself. What mends one place and spoils more of others is
+   * taken back at once.
+   */
   async takeSafe(): Promise<void> {
     if (this.busy()) return;
     this.busy.set(true);
     this.prepared.set(undefined);
     const kinds = this.safe().map(({ finding }) => finding.kind);
+    let takenBack = false;
     try {
       for (const kind of kinds) {
         const found = this.safe().find(({ finding }) => finding.kind === kind);
-        if (found) await this.taken(await this.prepare(found.finding, found.remedy));
+        if (found && (await this.isWorse(found.finding, found.remedy))) {
+          takenBack = true;
+          await this.workedOut(() => this.work.store.undo());
+        }
       }
-    } catch (problem) {
-      this.work.tell(problem);
     } finally {
       this.busy.set(false);
     }
-    this.tellLeft(kinds);
+    this.tellLeft(kinds, takenBack);
   }
 
-  private tellLeft(kinds: readonly Finding['kind'][]): void {
+  /** Takes a remedy; whether more is wrong after it than before. One that cannot be made is told, and makes nothing worse. */
+  private async isWorse(finding: Finding, remedy: Remedy): Promise<boolean> {
+    const before = gravityOf(this.proving.findings());
+    try {
+      await this.taken(await this.prepare(finding, remedy));
+    } catch (problem) {
+      this.work.tell(problem);
+      return false;
+    }
+    return gravityOf(this.proving.findings()) > before;
+  }
+
+  private tellLeft(kinds: readonly Finding['kind'][], takenBack = false): void {
     const left = this.proving.findings().filter(({ kind }) => kinds.includes(kind));
+    const items = Object.keys(this.work.store.shown()?.piece.items ?? {}).length;
     this.problems.note(
       left.length === 0
         ? 'Mended, and found no more.'
-        : `Left: ${left.map(({ message }) => message).join(' ')} What lies on other items has to be changed there.`,
+        : [
+            `Left: ${left.map(({ message }) => message).join(' ')}`,
+            ...(takenBack ? ['What would have spoiled more than it mends was not kept.'] : []),
+            ...(items > 1 ? ['What lies on other items has to be changed there.'] : []),
+          ].join(' '),
     );
   }
 
   /** Makes the change and waits until the piece is worked out with it. */
   private async taken({ take }: Prepared): Promise<void> {
+    await this.workedOut(take);
+    // What the hand makes is picked; here the findings are looked at.
+    this.state.picked.set(new Set());
+  }
+
+  /** Changes the job, and waits for the result of that. */
+  private async workedOut(change: () => void): Promise<void> {
     const [view, document] = [this.work.view(), this.work.store.document()];
-    take();
+    change();
     if (this.work.store.document() === document) return;
-    const next = toObservable(this.work.view, { injector: this.injector }).pipe(
+    const next = this.views.pipe(
       filter((one) => one !== view && one?.mode === 'full'),
       map(() => undefined),
     );
     await firstValueFrom(merge(next, timer(PATIENCE)));
-    // What the hand makes is picked; here the findings are looked at.
-    this.state.picked.set(new Set());
   }
 
   private async prepare(finding: Finding, remedy: Remedy): Promise<Prepared> {
@@ -206,3 +235,7 @@ export class Remedying {
     };
   }
 }
+
+/** In how many places something is wrong; what would spoil the cut weighs more than anything that may. */
+const gravityOf = (findings: readonly Finding[]): number =>
+  findings.reduce((sum, { severity, count }) => sum + GRAVITY[severity] * count, 0);
