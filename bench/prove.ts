@@ -8,6 +8,7 @@ import {
   cutGrounds,
   limitsOf,
   placeContour,
+  subjectOf,
 } from '@drelk/core';
 import { median, now } from './measure';
 
@@ -66,6 +67,5 @@ function sheetOf(nodes: number): Subject {
       holes: [],
     },
   }));
-  const frame = { left: 0, top: 0, right: 30 * across, bottom: 24 * across };
-  return { paths, grounds: [], frame, hasTrueSize: true, leftOut: [], texts: 0, pixel: undefined };
+  return subjectOf(paths, { grounds: [] });
 }

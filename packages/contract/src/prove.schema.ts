@@ -36,6 +36,7 @@ export const materialSchema = Joi.object({
     pierce: Joi.number().min(0).max(600).required(),
   }).required(),
   bed: Joi.object({ width: size, height: size }).required(),
+  fromBehind: Joi.boolean(),
   origin,
 }).required();
 

@@ -1,6 +1,6 @@
 import type { DrawingPath, FileUnit } from '../format';
 import { type Box, type Point, boxHeight, boxOf, boxWidth } from '../geometry';
-import { type Finding, type Subject, cutGrounds, limitsOf, prove } from '../prove';
+import { type Finding, type Subject, limitsOf, prove, subjectOf } from '../prove';
 import type { Fonts } from '../text';
 import { JOINED, type WorkAsked, readOutsideFile, workshopFor } from './outside-file';
 
@@ -28,15 +28,12 @@ export function checkVectorFile(
   const contours = paths.map(({ shape }) => shape.outer);
   const frame: Box = boxOf(contours) ?? { left: 0, top: 0, right: 0, bottom: 0 };
   const { findings } = prove(
-    {
-      paths: scoresAsLines(paths),
-      grounds: cutGrounds(paths),
+    subjectOf(scoresAsLines(paths), {
       frame,
       hasTrueSize: drawing.unit !== null || millimetresPerUnit !== undefined,
       leftOut: lostIn(drawing.left),
       texts: drawing.left['texts'] ?? 0,
-      pixel: undefined,
-    },
+    }),
     limitsOf(material, tool),
   );
   return {

@@ -117,3 +117,9 @@ export function platesOf({ plates, bands }: InkResult): DrawingPlate[] {
     return { name: `band ${k + 1}`, colour: `#${tone.toString(16).padStart(2, '0').repeat(3)}` };
   });
 }
+
+/** Those of which the ink is made, where it is followed plate by plate. */
+export const wantedPlates = ({ method }: LineDocument, { plates = [] }: InkResult): DrawingPlate[] =>
+  method === 'plates'
+    ? plates.filter(({ ink }) => ink).map(({ name, shown }) => ({ name, colour: shown }))
+    : [];

@@ -96,6 +96,8 @@ function madeOf(
     leftOut: leftOutOf(document, piece),
     texts: 0,
     pixel: artwork.traced && scale.millimetresPerPixel / artwork.traced.reduction,
+    mirrored: document.piece.mirrored,
+    plates: artwork.wanted,
   };
   const keys: Record<keyof Subject, string> = {
     paths: key,
@@ -105,6 +107,8 @@ function madeOf(
     leftOut: key,
     texts: '0',
     pixel: `${subject.pixel}`,
+    mirrored: `${subject.mirrored}`,
+    plates: JSON.stringify(subject.plates),
   };
   const limits = limitsOf(document.prove.material, document.prove.tool);
   const look = (check: Check, compute: () => Finding[]) => {

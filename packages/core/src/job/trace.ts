@@ -1,4 +1,5 @@
 import type { Context } from '../context';
+import type { DrawingPlate } from '../format';
 import { type Box, type Homography, boxOfPoints } from '../geometry';
 import { type Kind, PHOTO_PIXELS } from '../ink';
 import {
@@ -15,7 +16,7 @@ import type { ColourPicture } from '../raster';
 import { type Corners, type SquareHint, type SquarePlan, measureHints } from '../square';
 import type { JobDocument } from './document';
 import { type InkResult, runInk } from './ink';
-import { platesOf, runLine } from './line';
+import { platesOf, runLine, wantedPlates } from './line';
 import { type PictureLook, lookAtPicture } from './look';
 import { handOver, withHandsPlates } from './hand-over';
 import type { Memory, RunStep } from './memory';
@@ -48,6 +49,8 @@ export interface Provided extends Artwork {
   toSource: Homography;
   /** Ids of edits of the hand that wait. */
   parked: readonly number[];
+  /** Plates that are to be cut; none where the picture is not taken apart. */
+  wanted: readonly DrawingPlate[];
   traced?: Traced;
   file?: VectorFacts;
 }
@@ -116,6 +119,7 @@ export function tracePicture(
     parked: byHand.value.parked,
     toSource: plan.toSource,
     plates,
+    wanted: wantedPlates(document.line, ink.value),
     frame,
     known,
     scale,

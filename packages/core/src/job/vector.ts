@@ -68,6 +68,7 @@ export function drawnPaths(
     parked,
     toSource: IDENTITY,
     plates,
+    wanted: own.length > 1 ? own.filter(({ name }) => !without.includes(name)) : [],
     frame,
     known,
     scale: scaleFor(document.piece, frame, boxOf(contoursOf(shapes)), known),

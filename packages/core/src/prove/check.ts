@@ -1,5 +1,5 @@
 import type { Box, Point } from '../geometry';
-import type { DrawingPath } from '../format';
+import type { DrawingPath, DrawingPlate } from '../format';
 import type { CutGround } from './cut-ground';
 import type { Limits } from './limits';
 
@@ -31,12 +31,15 @@ export const CHECK_KINDS = [
   'open',
   'no-true-size',
   'outside-bed',
+  'parts-overlap',
   'crossing',
   'self-crossing',
+  'nesting',
   'duplicate',
   'island',
   'neck',
   'wall',
+  'weak',
   'narrow-slot',
   'small-hole',
   'speck',
@@ -46,6 +49,8 @@ export const CHECK_KINDS = [
   'too-many-nodes',
   'short-segments',
   'coarse',
+  'mirrored',
+  'unreached-plate',
 ] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
@@ -62,6 +67,10 @@ export interface Subject {
   texts: number;
   /** Millimetres that a pixel of the source picture becomes; undefined where there is none. */
   pixel: number | undefined;
+  /** It is made to be read from behind; undefined where nobody can tell. */
+  mirrored: boolean | undefined;
+  /** Plates that are to be cut. */
+  plates: readonly DrawingPlate[];
 }
 
 /** One thing that is looked at, by itself: what it reads of the subject decides when it is looked at again. */

@@ -15,7 +15,9 @@ export interface CutGround {
   contours: Contour[];
   /** Their segments, ready to be asked which come near each other. */
   rims: RimIndex;
-  /** Where they, and lines that are cut through, cross themselves or one another. */
+  /** All contours that are cut through, open ones too, each with the number of its path, and whether it is that one's rim. */
+  cuts: { contour: Contour; path: number; isOuter: boolean }[];
+  /** Where those cross themselves or one another, by their numbers among the cuts. */
   crossings: CrossingPlace[];
   /** In how many others each lies: even for rims of parts, odd for their holes. */
   depths: number[];
@@ -36,11 +38,18 @@ export const cutGrounds = (paths: readonly DrawingPath[]): CutGround[] =>
       own.filter(({ task }) => task === 'pocket'),
       false,
     );
+    const cuts = cut.flatMap(({ shape }, k) =>
+      [shape.outer, ...shape.holes].map((contour, n) => ({ contour, path: k, isOuter: n === 0 })),
+    );
     return {
       contours,
       depths,
       rims: indexRims(contours),
-      crossings: findCrossings(contoursIn(cut), CLOSE),
+      cuts,
+      crossings: findCrossings(
+        cuts.map(({ contour }) => contour),
+        CLOSE,
+      ),
       pockets: indexRims(pockets.contours),
     };
   });

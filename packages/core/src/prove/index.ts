@@ -6,3 +6,4 @@ export * from './remedies';
 export * from './ruler';
 export * from './size-to-pass';
 export * from './workshop';
+export * from './subject';

@@ -7,6 +7,8 @@ export interface Limits {
   /** Material between sides of one contour, and between two cuts. */
   leastNeck: number;
   leastWall: number;
+  /** Of all that holds a part, as a share of the side of a square as large as it. */
+  leastHold: number;
   /** Across a hole, and between two cuts where nothing stays. */
   leastHole: number;
   leastGap: number;
@@ -21,6 +23,8 @@ export interface Limits {
   bed: { width: number; height: number } | null;
   nodesPer100: number;
   shortestSegment: number;
+  /** It is cut from behind: what is right then is mirrored. */
+  fromBehind: boolean;
 }
 
 /** A pixel larger than this leaves marks that a finger feels; common practice, no source. */
@@ -29,6 +33,8 @@ const COARSE = 0.5;
 const DOUBLE = 0.05;
 /** Segments shorter than this make controllers stutter; common practice, no source. */
 const SHORT = 0.02;
+/** What holds a part in a sheet that nothing lies under: of the side of a square as large; common practice, no source. */
+const HOLD = 1 / 25;
 
 /** The limits of a material worked with a tool. A hole or a gap cannot be less than the tool is wide. */
 export function limitsOf(material: Material, tool: Tool): Limits {
@@ -38,6 +44,8 @@ export function limitsOf(material: Material, tool: Tool): Limits {
     coarsePixel: COARSE,
     leastNeck: least.neck,
     leastWall: least.wall,
+    // A film lies on its carrier.
+    leastHold: material.thickness > 0 ? HOLD : 0,
     leastHole: Math.max(least.hole, tool.width),
     leastGap: Math.max(least.gap, tool.width),
     leastPart: least.part,
@@ -48,5 +56,6 @@ export function limitsOf(material: Material, tool: Tool): Limits {
     bed,
     nodesPer100: least.nodesPer100,
     shortestSegment: SHORT,
+    fromBehind: material.fromBehind ?? false,
   };
 }

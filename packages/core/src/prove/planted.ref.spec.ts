@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import type { DrawingPath, Task } from '../format';
-import { type Contour, boxOf, circleContour, combineAreas, placeContour, reverseContour } from '../geometry';
+import { type Contour, circleContour, combineAreas, placeContour, reverseContour } from '../geometry';
 import { leaf } from '../testing/curves';
 import type { CheckKind, Finding } from './check';
-import { cutGrounds } from './cut-ground';
 import { type Limits, limitsOf } from './limits';
 import { prove } from './prove';
 import { timesToPass } from './size-to-pass';
+import { subjectOf } from './subject';
 import { MATERIALS, PROCESSES, TOOLS, type Process } from './workshop';
 
 const polygon = (...places: [number, number][]): Contour => {
@@ -29,24 +29,8 @@ const materialFor = (process: Process) => {
 };
 const LASER = materialFor('laser');
 
-function findingsOf(paths: DrawingPath[], limits: Limits = LASER): Finding[] {
-  const frame = boxOf(paths.flatMap(({ shape }) => [shape.outer, ...shape.holes])) ?? {
-    left: 0,
-    top: 0,
-    right: 0,
-    bottom: 0,
-  };
-  const subject = {
-    paths,
-    grounds: cutGrounds(paths),
-    frame,
-    hasTrueSize: true,
-    leftOut: [],
-    texts: 0,
-    pixel: undefined,
-  };
-  return prove(subject, limits).findings;
-}
+const findingsOf = (paths: DrawingPath[], limits: Limits = LASER): Finding[] =>
+  prove(subjectOf(paths), limits).findings;
 const kindsOf = (paths: DrawingPath[], limits = LASER) => findingsOf(paths, limits).map(({ kind }) => kind);
 const found = (paths: DrawingPath[], kind: CheckKind, limits = LASER) => {
   const finding = findingsOf(paths, limits).find((one) => one.kind === kind);
@@ -81,7 +65,7 @@ describe('a clean piece', () => {
     ).toEqual([]);
   });
 
-  it('of 200 random ones with everything above its limit has none', () => {
+  it('of 1,000 random ones with everything above its limit has none', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 1.06, max: 3, noNaN: true }),
@@ -94,7 +78,7 @@ describe('a clean piece', () => {
           expect(kinds).toEqual([]);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: 1000 },
     );
   });
 });
@@ -149,7 +133,7 @@ describe('a planted flaw', () => {
           expect(finding.places).toHaveLength(1);
         }
       }),
-      { numRuns: 120 },
+      { numRuns: 1000 },
     );
   });
 });
@@ -281,7 +265,10 @@ describe('findings', () => {
           const plan = [outer, circleContour({ x: wall + radius, y: 10 }, radius, true)];
           const at = (scale: number) => {
             const [rim, hole] = plan.map((contour) => placeContour(contour, { scale, x: 0, y: 0 }));
-            return findingsOf([path(rim, [hole])]).filter(({ kind }) => kind !== 'outside-bed');
+            // The bed does not grow along, and what hangs grows as what holds it does.
+            return findingsOf([path(rim, [hole])]).filter(
+              ({ kind }) => kind !== 'outside-bed' && kind !== 'weak',
+            );
           };
           const times = timesToPass(at(1)) ?? NaN;
           expect(times).toBeGreaterThan(1);

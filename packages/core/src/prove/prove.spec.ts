@@ -1,8 +1,8 @@
 import type { DrawingPath } from '../format';
 import { circleContour } from '../geometry';
 import { type Check, type Finding, type Subject } from './check';
-import { cutGrounds } from './cut-ground';
 import { CHECKS, LIMITS, prove } from './prove';
+import { subjectOf } from './subject';
 
 const disc: DrawingPath = {
   task: 'cut-through',
@@ -13,15 +13,7 @@ const straight: DrawingPath = {
   task: 'cut-through',
   shape: { outer: { start, segments: [{ kind: 'line', x: 8, y: 9 }], closed: false }, holes: [] },
 };
-const subject: Subject = {
-  paths: [disc],
-  grounds: cutGrounds([disc]),
-  frame: { left: 0, top: 0, right: 10, bottom: 10 },
-  hasTrueSize: true,
-  leftOut: [],
-  texts: 0,
-  pixel: 0.2,
-};
+const subject = subjectOf([disc], { frame: { left: 0, top: 0, right: 10, bottom: 10 }, pixel: 0.2 });
 const kinds = (changed: Partial<Subject>) =>
   prove({ ...subject, ...changed }).findings.map(({ kind }) => kind);
 

@@ -4,13 +4,18 @@ import { innerCorner, sharpTip } from './checks/corners';
 import { crossing, selfCrossing } from './checks/crossing';
 import { duplicate } from './checks/duplicate';
 import { leftOut } from './checks/left-out';
+import { mirrored } from './checks/mirrored';
 import { narrowSlot, neck, wall } from './checks/narrow';
+import { nesting } from './checks/nesting';
 import { shortSegments, tooManyNodes } from './checks/nodes';
 import { open } from './checks/open';
 import { island, outsideBed } from './checks/parts';
+import { partsOverlap } from './checks/parts-overlap';
 import { sliver, smallHole, speck } from './checks/small';
 import { textAsText } from './checks/text-as-text';
 import { trueSize } from './checks/true-size';
+import { unreachedPlate } from './checks/unreached-plate';
+import { weak } from './checks/weak';
 import { type Limits, limitsOf } from './limits';
 import { MATERIALS, TOOLS } from './workshop';
 
@@ -21,12 +26,15 @@ export const CHECKS: readonly Check[] = [
   open,
   trueSize,
   outsideBed,
+  partsOverlap,
   crossing,
   selfCrossing,
+  nesting,
   duplicate,
   island,
   neck,
   wall,
+  weak,
   narrowSlot,
   smallHole,
   speck,
@@ -36,6 +44,8 @@ export const CHECKS: readonly Check[] = [
   tooManyNodes,
   shortSegments,
   coarse,
+  mirrored,
+  unreachedPlate,
 ];
 
 /** Those of the first material and tool of a workshop. */

@@ -14,6 +14,7 @@ export const REMEDY_ACTS = [
   'refit',
   'bridge',
   'shrink',
+  'mirror',
   'size',
 ] as const;
 export type RemedyAct = (typeof REMEDY_ACTS)[number];
@@ -40,12 +41,14 @@ export const REMEDIES: Partial<Record<CheckKind, readonly Remedy[]>> = {
   open: [remedy('close', 'Join their ends', 'Ends joined')],
   'no-true-size': [remedy('size', 'Give it a size', 'A size given', false)],
   'outside-bed': [remedy('shrink', 'Shrink it onto the bed', 'Shrunk onto the bed', false)],
+  'parts-overlap': [remedy('unite', 'Unite them into one', 'Parts united', false)],
   crossing: [remedy('unite', 'Unite what crosses', 'What crosses united')],
   'self-crossing': [remedy('unite', 'Unite what crosses', 'What crosses united')],
   duplicate: [remedy('drop-doubles', 'Drop the doubles', 'Doubles dropped')],
   island: [remedy('bridge', 'Hold it with bridges', 'Islands bridged')],
   neck: [remedy('thicken', 'Thicken it, only there', 'Necks thickened')],
   wall: [remedy('thicken', 'Thicken it, only there', 'Walls thickened')],
+  weak: [remedy('thicken', 'Thicken what holds them', 'Holds thickened', false)],
   'narrow-slot': [remedy('open', 'Widen it, only there', 'Gaps widened')],
   'small-hole': [
     remedy('enlarge', 'Enlarge to the least', 'Holes enlarged'),
@@ -59,4 +62,5 @@ export const REMEDIES: Partial<Record<CheckKind, readonly Remedy[]>> = {
   ],
   'too-many-nodes': [remedy('refit', 'Fit curves anew', 'Curves fitted anew')],
   'short-segments': [remedy('refit', 'Fit curves anew', 'Curves fitted anew')],
+  mirrored: [remedy('mirror', 'Turn it over', 'Piece turned over', false)],
 };

@@ -36,6 +36,8 @@ export interface Material {
   pace: Pace;
   /** What fits on the machine. */
   bed: { width: number; height: number };
+  /** The side that is cut is the one that nobody sees. */
+  fromBehind?: boolean;
   origin: Origin;
 }
 
@@ -116,7 +118,10 @@ export const MATERIALS: readonly Material[] = [
   material('laser', 'card', 0.3, [0.4, 0.5, 0.4, 0.15, 0.8], [80, 1, 0]),
   material('laser', 'felt', 3, [1.5, 2, 1.5, 0.3, 2], [60, 1, 0]),
   material('vinyl', 'sign vinyl', 0, [0.5, 0.5, 0.8, 0.3, 1], [200, 1, 0.05]),
-  material('vinyl', 'heat transfer', 0, [0.8, 0.8, 1, 0.5, 1.5], [150, 1, 0.05]),
+  {
+    ...material('vinyl', 'heat transfer', 0, [0.8, 0.8, 1, 0.5, 1.5], [150, 1, 0.05]),
+    fromBehind: true,
+  },
   material('plasma', 'steel 1.5 mm', 1.5, [1, 2, 1.5, 1.5, 5], [80, 1, 0.2], 'from memory'),
   material('plasma', 'steel 3 mm', 3, [1.5, 3, 3, 1.5, 6], [50, 1, 0.4], 'from memory'),
   material('plasma', 'steel 6 mm', 6, [3, 4, 6, 2, 10], [25, 1, 0.6], 'from memory'),

@@ -170,6 +170,7 @@ export class Remedying {
     const about = { kind, remedy };
     if (remedy.act === 'bridge') return { ...about, ghost: [], take: () => this.bridge(remedy) };
     if (remedy.act === 'shrink') return { ...about, ...this.shrunk(remedy, view) };
+    if (remedy.act === 'mirror') return { ...about, ghost: [], take: () => this.turnOver(remedy) };
     const places = this.placesOf(finding, view);
     const isTaken = this.artwork()?.task === 'pocket';
     const changes = await changesOf(this.work.engine, kind, remedy, places, isTaken);
@@ -210,6 +211,12 @@ export class Remedying {
       for (const item of Object.values(piece.items))
         if ((item.kind === 'artwork' || item.kind === 'text') && !item.bridges && !item.hidden)
           item.bridges = { width, count: 0, places: [] };
+    });
+  }
+
+  private turnOver({ taken }: Remedy): void {
+    this.work.store.change(taken, ({ piece }) => {
+      piece.mirrored = !piece.mirrored;
     });
   }
 

@@ -1,0 +1,43 @@
+import { narrowPlaces } from '../../geometry';
+import { type Check, counted, findingOf, millimetres } from '../check';
+import { type Hanging, hangingBy } from '../hanging';
+
+/** What holds a part is looked for up to so many times the width of a neck. */
+const REACH = 3;
+/** And what holds it in several places, in all, up to so many times that. */
+const IN_ALL = 2;
+
+/** Parts that hang by strips which are wide enough by themselves, but not for what hangs by them; the worst first. */
+export const weak: Check = {
+  kind: 'weak',
+  reads: ['grounds'],
+  check({ grounds }, { leastNeck, leastWall, leastHold }) {
+    const widest = REACH * leastNeck;
+    if (widest === 0 || leastHold === 0) return [];
+    const needed = (area: number) => leastHold * Math.sqrt(area);
+    const isWeak = (width: number, area: number) => width < needed(area);
+    // What is too narrow whatever hangs by it is a neck or a wall already.
+    const isOwn = ({ places }: Hanging) =>
+      places.some(({ a, b, width }) => width >= (a === b ? leastNeck : leastWall));
+    const found = grounds
+      .flatMap((ground) => hangingBy(ground, narrowPlaces(ground.rims, widest), IN_ALL * widest, isWeak))
+      .filter((one) => isWeak(one.width, one.area) && isOwn(one))
+      .sort((a, b) => a.width / needed(a.area) - b.width / needed(b.area));
+    if (found.length === 0) return [];
+    const [worst] = found;
+    return findingOf(
+      found.map(({ places, width }) => {
+        const [{ from, to }] = [...places].sort((a, b) => a.width - b.width);
+        return { at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }, measured: width };
+      }),
+      {
+        kind: 'weak',
+        severity: 'warn',
+        allowed: needed(worst.area),
+        hint: 'Thicken what holds them, or hold them in more places.',
+      },
+      (count, width) =>
+        `${counted(count, 'part hangs', 'parts hang')} by too little: the weakest, of ${(worst.area / 100).toFixed(1)} cm², by ${millimetres(width)} where ${millimetres(Number(needed(worst.area).toFixed(1)))} would hold it.`,
+    );
+  },
+};

@@ -1,0 +1,20 @@
+import type { DrawingPath } from '../format';
+import { boxOf } from '../geometry';
+import type { Subject } from './check';
+import { contoursIn, cutGrounds } from './cut-ground';
+
+/** Paths alone as they are proven: at their true size, of no picture, and of which nobody knows from which side they are seen. */
+export function subjectOf(paths: readonly DrawingPath[], more: Partial<Subject> = {}): Subject {
+  return {
+    paths,
+    grounds: more.grounds ?? cutGrounds(paths),
+    frame: boxOf(contoursIn(paths)) ?? { left: 0, top: 0, right: 0, bottom: 0 },
+    hasTrueSize: true,
+    leftOut: [],
+    texts: 0,
+    pixel: undefined,
+    mirrored: undefined,
+    plates: [],
+    ...more,
+  };
+}
