@@ -1,4 +1,12 @@
-import { type Contour, type NarrowPlace, type Point, flatten, insidePolygon, norm, polygonArea } from '../geometry';
+import {
+  type Contour,
+  type NarrowPlace,
+  type Point,
+  flatten,
+  insidePolygon,
+  norm,
+  polygonArea,
+} from '../geometry';
 import type { CutGround } from './cut-ground';
 
 /** A part that comes off where material is cut across at some places: how wide these are in all, and how much hangs there. */

@@ -74,10 +74,11 @@ describe('what hangs by too little', () => {
   it('by two bridges counts what both hold, and holes are not what hangs', () => {
     // A middle of 100 mm in a ring of air, held left and right: its air is two halves.
     const held = (bridge: number, holes: Contour[] = []) => {
-      const air = combineAreas('take away', [block(20, 20, 160, 160)], [
-        block(50, 50, 100, 100),
-        block(0, 100 - bridge / 2, 200, bridge),
-      ]);
+      const air = combineAreas(
+        'take away',
+        [block(20, 20, 160, 160)],
+        [block(50, 50, 100, 100), block(0, 100 - bridge / 2, 200, bridge)],
+      );
       return [path(block(0, 0, 200, 200), [...air.map(reverseContour), ...holes])];
     };
     const finding = look(held(1.6), 'weak');

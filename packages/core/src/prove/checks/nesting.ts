@@ -17,7 +17,12 @@ export const nesting: Check = {
       });
     return findingOf(
       astray.map((hole) => {
-        const box = boxOf([hole]) ?? { left: hole.start.x, right: hole.start.x, top: hole.start.y, bottom: hole.start.y };
+        const box = boxOf([hole]) ?? {
+          left: hole.start.x,
+          right: hole.start.x,
+          top: hole.start.y,
+          bottom: hole.start.y,
+        };
         const at = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
         return { at, measured: astray.length };
       }),
