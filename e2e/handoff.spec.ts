@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { unzipSync } from 'fflate';
-import { readVectorFile } from '@drelk/core';
+import { readPictureHeader, readVectorFile } from '@drelk/core';
 import { expectSaved, goTo, handOff } from './support/page';
 import { openPiece, panelOf, type } from './support/piece';
 import { expect, test } from './support/server';
@@ -18,6 +18,17 @@ test('all formats are handed off, as chosen; the package is there after a restar
     .getByRole('combobox', { name: 'Check square' })
     .selectOption('25 mm or 1 in, beside it');
   await format('PDF').getByRole('combobox', { name: 'Paper' }).selectOption('sheets of A4');
+
+  await format('DXF').getByRole('textbox', { name: 'These within, in mm' }).fill('0.02');
+  await format('DXF').getByRole('combobox', { name: 'Layers' }).selectOption('by task');
+  await format('PNG').getByRole('combobox', { name: 'Shows' }).selectOption('the piece filled, smooth');
+  const density = format('PNG').getByRole('textbox', { name: 'Density, in dpi' });
+  await density.fill('254 dots');
+  await density.press('Enter');
+  await expect(format('PNG').getByRole('alert')).toContainText('give 10 to 2400 dpi');
+  await density.fill('254');
+  await density.press('Enter');
+  await expect(format('PNG').getByRole('alert')).toHaveCount(0);
 
   // These are the shop's own: kept under its name, gone and back in one step.
   await page.getByRole('textbox', { name: 'Name of the recipient' }).fill('Shop down the road');
@@ -45,7 +56,7 @@ test('all formats are handed off, as chosen; the package is there after a restar
   );
   expect([...kinds].sort()).toEqual(['arc', 'line']);
 
-  for (const name of ['SVG', 'PDF', 'Package'] as const) {
+  for (const name of ['SVG', 'PDF', 'PNG', 'Package'] as const) {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name, exact: true }).click(),
@@ -65,7 +76,12 @@ test('all formats are handed off, as chosen; the package is there after a restar
     page.getByRole('link', { name: 'Leaf.zip' }).click(),
   ]);
   const files = unzipSync(new Uint8Array(readFileSync(await fetched.path())));
-  expect(Object.keys(files).sort()).toEqual(['Leaf.dxf', 'Leaf.pdf', 'Leaf.svg', 'job-card.txt']);
+  expect(Object.keys(files).sort()).toEqual(['Leaf.dxf', 'Leaf.pdf', 'Leaf.png', 'Leaf.svg', 'job-card.txt']);
+  const picture = readPictureHeader(files['Leaf.png']);
+  expect(picture?.density).toBeCloseTo(254, 1);
+  // Ten pixels a millimetre.
+  expect(picture?.width).toBeGreaterThanOrEqual(600);
+  expect(picture?.width).toBeLessThan(700);
   const card = new TextDecoder().decode(files['job-card.txt']);
   expect(card).toContain('Material  plywood 3 mm');
   expect(card).toMatch(/On the machine about \d/);

@@ -4,6 +4,6 @@ import { bundle } from './bundle.mjs';
 await bundle('packages/cli/src/drelk.ts', 'packages/cli/dist/drelk.mjs', {
   splitting: false,
   banner: {
-    js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
   },
 });

@@ -165,7 +165,7 @@ describe('wrong files: exit 1, one sentence, nothing left behind', () => {
     expect(drelk(at('none.png'), '--out', at('a.svg'))).toMatchObject({ status: 1 });
     expect(drelk(join(demo, '01-moth.png'), '--threshold', '300')).toMatchObject({ status: 1 });
     expect(drelk(join(demo, '01-moth.png'), '--width', 'wide').stderr).toContain('“wide” is not a length');
-    expect(drelk(join(demo, '01-moth.png'), '--out', at('a.png'))).toMatchObject({ status: 1 });
+    expect(drelk(join(demo, '01-moth.png'), '--out', at('a.webp'))).toMatchObject({ status: 1 });
     expect(readdirSync(folder)).toEqual([]);
   });
 });

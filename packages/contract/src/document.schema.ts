@@ -256,9 +256,11 @@ export const formatChoices = Joi.object(
         Object.fromEntries(
           formatOf(id).options.map((option) => [
             option.id,
-            Joi.string()
-              .valid(...option.choices.map((choice) => choice.id))
-              .required(),
+            'figure' in option
+              ? Joi.number().min(option.figure.least).max(option.figure.most).required()
+              : Joi.string()
+                  .valid(...option.choices.map((choice) => choice.id))
+                  .required(),
           ]),
         ),
       ).required(),

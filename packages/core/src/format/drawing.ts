@@ -25,6 +25,8 @@ export interface DrawingPath {
   shape: Shape;
   /** The plate it is of, where the picture was taken apart. */
   plate?: DrawingPlate;
+  /** The layer or group of a file that it goes into, or came from. */
+  group?: string;
 }
 
 /** What a cut file holds. */
@@ -32,5 +34,7 @@ export interface Drawing {
   /** The sheet or artwork frame that the file states, in millimetres. */
   frame: Box;
   units: 'mm' | 'in';
+  /** What it is called. */
+  title?: string;
   paths: DrawingPath[];
 }

@@ -18,3 +18,5 @@ export * from './pdf/as-svg';
 export { type PictureHeader } from './picture/header';
 export * from './picture/read-header';
 export * from './picture/png-density';
+export { type PaintedArea } from './png/painted-area';
+export { type WrittenPicture } from './png/written-picture';

@@ -1,9 +1,9 @@
 import { boxOf, contoursOf } from '../geometry';
 import type { Drawing } from './drawing';
-import type { Chosen, FormatOption } from './file-format';
+import type { Chosen, ListOption } from './file-format';
 
 /** The unit a file is in. */
-export const UNIT: FormatOption = {
+export const UNIT: ListOption = {
   id: 'unit',
   name: 'Unit',
   choices: [
@@ -14,7 +14,7 @@ export const UNIT: FormatOption = {
 };
 
 /** What is not machined may stay away. */
-export const GUIDES: FormatOption = {
+export const GUIDES: ListOption = {
   id: 'guides',
   name: 'Guides',
   choices: [
@@ -24,7 +24,7 @@ export const GUIDES: FormatOption = {
 };
 
 /** Where a file's corner is. */
-export const ORIGIN: FormatOption = {
+export const ORIGIN: ListOption = {
   id: 'origin',
   name: 'Begins at',
   choices: [

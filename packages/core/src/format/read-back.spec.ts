@@ -1,5 +1,6 @@
 import { circleContour, contoursOf, placeContour, worstDistance } from '../geometry';
 import type { Drawing } from './drawing';
+import type { FileFormat, PathFormat } from './file-format';
 import { FORMAT_IDS, type FormatId, USUAL_CHOICES, formatOf, formatOfName } from './formats';
 import { bytesOf, textOf } from './text';
 import { leaf } from '../testing/curves';
@@ -23,34 +24,51 @@ const drawing: Drawing = {
     },
   ],
 };
-const every = FORMAT_IDS.flatMap((id) =>
+const PATHS = FORMAT_IDS.filter((id) => formatOf(id).holds === 'paths');
+/** Every choice of every option, and of figures the least and the most. */
+const every = PATHS.flatMap((id) =>
   formatOf(id).options.flatMap((option) =>
-    option.choices.flatMap((choice) =>
-      (['mm', 'in'] as const).map((units) => [id, option.id, choice.id, units] as const),
-    ),
+    ('figure' in option
+      ? [option.figure.least, option.figure.most]
+      : option.choices.map((choice) => choice.id)
+    ).flatMap((choice) => (['mm', 'in'] as const).map((units) => [id, option.id, choice, units] as const)),
   ),
 );
+const pathFormat = (id: FormatId): PathFormat => {
+  const format: FileFormat = formatOf(id);
+  if (format.holds === 'pixels') throw new Error(`${id} holds no paths`);
+  return format;
+};
 const fileOf = (id: FormatId) => textOf(formatOf(id).write(drawing, USUAL_CHOICES[id]));
 
 describe('what is read back', () => {
-  it.each(every)('%s, %s %s, in %s: paths and tasks as they were written', (id, option, choice, units) => {
-    const back = formatOf(id).readBack(
-      formatOf(id).write({ ...drawing, units }, { ...USUAL_CHOICES[id], [option]: choice }),
-    );
-    // A page has points, whatever the job counts in.
-    if (id !== 'pdf') expect(back.units).toBe(units);
-    expect(back.paths.map(({ task }) => task).filter((task, i, all) => task !== all[i - 1])).toEqual([
-      'cut-through',
-      'score',
-      'engrave',
-    ]);
-    // Each file has its own origin: the lower left of the frame.
-    const lowered = ({ paths, frame }: Drawing) =>
-      contoursOf(paths.map(({ shape }) => shape)).map((contour) =>
-        placeContour(contour, { scale: 1, x: 0, y: -frame.bottom }),
+  it.each(every)(
+    '%s, %s %s, in %s: paths and where they belong, as they were meant',
+    (id, option, choice, units) => {
+      const format = pathFormat(id);
+      // Figures count for curves that are no true ones.
+      const chosen = {
+        ...USUAL_CHOICES[id],
+        ...(option === 'within' ? { curves: 'arcs' } : {}),
+        [option]: choice,
+      };
+      const meant = format.meant({ ...drawing, units }, chosen);
+      const back = format.readBack(format.write(meant, chosen));
+      // A page has points, whatever the job counts in.
+      if (id !== 'pdf') expect(back.units).toBe(meant.units);
+      const groups = ({ paths }: Drawing) =>
+        paths.map(({ group, task }) => group ?? task).filter((one, k, all) => one !== all[k - 1]);
+      expect(groups(back)).toEqual(groups(meant));
+      // Each file has its own origin: the lower left of the frame.
+      const lowered = ({ paths, frame }: Drawing) =>
+        contoursOf(paths.map(({ shape }) => shape)).map((contour) =>
+          placeContour(contour, { scale: 1, x: -frame.left, y: -frame.bottom }),
+        );
+      expect(worstDistance(lowered(back), lowered(meant), 0.1, 0.001)).toBeLessThan(
+        0.01 + (format.within?.(chosen) ?? 0),
       );
-    expect(worstDistance(lowered(back), lowered(drawing), 0.1, 0.001)).toBeLessThan(0.01);
-  });
+    },
+  );
 
   it.each<[FormatId, string, string, string]>([
     ['pdf', 'a page that is not at true size', 'q 2.8346 0 0 2.8346', 'q 2.8 0 0 2.8'],
@@ -84,7 +102,7 @@ describe('what is read back', () => {
     const text = fileOf(id);
     expect(text).toContain(from);
     const spoiled = bytesOf(text.replaceAll(from, to));
-    expect(() => formatOf(id).readBack(spoiled)).toThrow(/not as it was written|path command|not read/);
+    expect(() => pathFormat(id).readBack(spoiled)).toThrow(/not as it was written|path command|not read/);
   });
 });
 
@@ -93,7 +111,8 @@ it('formats are told by a name’s ending, however it is written', () => {
   expect(formatOfName('moth.dxf')).toBe('dxf');
   expect(formatOfName('svg')).toBeUndefined();
   expect(formatOfName('moth.PDF')).toBe('pdf');
-  expect(formatOfName('moth.png')).toBeUndefined();
+  expect(formatOfName('moth.png')).toBe('png');
+  expect(formatOfName('moth.webp')).toBeUndefined();
 });
 
 it('bytes are text of plain letters, and nothing else', () => {

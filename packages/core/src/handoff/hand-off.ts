@@ -1,5 +1,15 @@
 import { DrelkError } from '../error';
-import { type Drawing, type FormatChoices, type FormatId, TASKS, fileNameFor, formatOf } from '../format';
+import {
+  type Chosen,
+  type Drawing,
+  type FileFormat,
+  type FormatChoices,
+  type FormatId,
+  type PathFormat,
+  type PictureFormat,
+  fileNameFor,
+  formatOf,
+} from '../format';
 import {
   type Contour,
   boxOf,
@@ -9,6 +19,7 @@ import {
   signedArea,
   worstDistance,
 } from '../geometry';
+import { comparePicture } from './picture';
 
 /** What the user may set of Hand off: what is chosen of each format. */
 export type HandOffSettings = FormatChoices;
@@ -56,35 +67,77 @@ export function handOff(
   format: FormatId,
   settings: HandOffSettings,
 ): CheckedFile {
-  const kind = formatOf(format);
-  const whole = kind.meant(drawing, settings[format]);
-  const meant = contoursIn(whole);
-  if (meant.length === 0) {
+  const kind: FileFormat = formatOf(format);
+  const chosen = settings[format];
+  const whole = { ...kind.meant(drawing, chosen), title: name };
+  if (contoursIn(whole).length === 0) {
     throw new DrelkError(
       'empty-drawing',
       'There is no path to hand off.',
       'Look at Ink: something must be shape.',
     );
   }
-  const bytes = kind.write(whole, settings[format]);
-  const read = inFrameOf(whole, readBackOf(format, bytes));
+  const bytes = kind.write(whole, chosen);
+  const readBack =
+    kind.holds === 'paths'
+      ? readPaths(whole, format, kind, chosen, bytes)
+      : readPicture(whole, format, kind, chosen, bytes);
+  return { name: fileNameFor(name, kind.ending), format, bytes, readBack };
+}
+
+function readPaths(
+  whole: Drawing,
+  format: FormatId,
+  kind: PathFormat,
+  chosen: Chosen,
+  bytes: Uint8Array,
+): ReadBack {
+  const meant = contoursIn(whole);
+  const read = inFrameOf(
+    whole,
+    readBackOf(format, () => kind.readBack(bytes)),
+  );
   const readBack = compare(contoursIn(read), meant);
-  // Only single lines may be open.
-  const open = whole.paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed).length;
-  const closed = meant.length - open;
+  const { closed, open } = countsIn(whole);
   const isAsMeant =
     readBack.contours === closed &&
     readBack.lines === open &&
-    readBack.worst <= ALLOWED &&
-    tasksIn(read) === tasksIn(whole);
+    readBack.worst <= ALLOWED + (kind.within?.(chosen) ?? 0) &&
+    groupsIn(read) === groupsIn(whole);
   if (!isAsMeant) {
     throw differs(
       format,
       `${readBack.contours} of ${closed} contours, ${readBack.lines} of ${open} single lines, ` +
-        `${readBack.worst.toFixed(3)} mm off, ${tasksIn(read)} for ${tasksIn(whole)}`,
+        `${readBack.worst.toFixed(3)} mm off, ${groupsIn(read)} for ${groupsIn(whole)}`,
     );
   }
-  return { name: fileNameFor(name, kind.ending), format, bytes, readBack };
+  return readBack;
+}
+
+function readPicture(
+  whole: Drawing,
+  format: FormatId,
+  kind: PictureFormat,
+  chosen: Chosen,
+  bytes: Uint8Array,
+): ReadBack {
+  const picture = readBackOf(format, () => kind.readBack(bytes));
+  const { isSize, wrong, places, width, height, area, worst } = comparePicture(whole, kind, chosen, picture);
+  if (!isSize || wrong > 0) {
+    throw differs(
+      format,
+      `${wrong} of ${places} places show something else, on ${width.toFixed(2)} x ${height.toFixed(2)} mm`,
+    );
+  }
+  const { closed, open } = countsIn(whole);
+  const cutLength = contoursIn(whole).reduce((sum, contour) => sum + contourLength(contour), 0);
+  return { contours: closed, lines: open, width, height, area, cutLength, worst };
+}
+
+/** Only single lines may be open. */
+function countsIn({ paths }: Drawing): { closed: number; open: number } {
+  const open = paths.filter(({ shape }) => shape.pen !== undefined && !shape.outer.closed).length;
+  return { closed: contoursIn({ paths }).length - open, open };
 }
 
 const differs = (format: FormatId, how: string) =>
@@ -94,23 +147,29 @@ const differs = (format: FormatId, how: string) =>
     'Nothing was handed off. Please keep the job and report it.',
   );
 
-function readBackOf(format: FormatId, bytes: Uint8Array): Drawing {
+function readBackOf<T>(format: FormatId, read: () => T): T {
   try {
-    return formatOf(format).readBack(bytes);
+    return read();
   } catch (error) {
     if (error instanceof DrelkError) throw differs(format, error.message);
     throw error;
   }
 }
 
-const contoursIn = ({ paths }: Drawing): Contour[] => contoursOf(paths.map(({ shape }) => shape));
+const contoursIn = ({ paths }: Pick<Drawing, 'paths'>): Contour[] =>
+  contoursOf(paths.map(({ shape }) => shape));
 
-/** How many contours have each task. */
-function tasksIn({ paths }: Drawing): string {
-  return TASKS.flatMap((task) => {
-    const own = contoursOf(paths.filter((path) => path.task === task).map(({ shape }) => shape));
-    return own.length > 0 ? [`${own.length} ${task}`] : [];
-  }).join(', ');
+/** How many contours lie in each layer or group, or have each task where a file has none. */
+function groupsIn({ paths }: Drawing): string {
+  const counts = new Map<string, number>();
+  for (const { group, task, shape } of paths) {
+    const name = group ?? task;
+    counts.set(name, (counts.get(name) ?? 0) + 1 + shape.holes.length);
+  }
+  return [...counts.keys()]
+    .sort()
+    .map((name) => `${counts.get(name) ?? 0} ${name}`)
+    .join(', ');
 }
 
 /** A drawing moved so that its frame's lower left lies where the other's does: files have origins of their own. */

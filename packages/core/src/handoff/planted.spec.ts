@@ -1,4 +1,4 @@
-import { type Drawing, type FormatId, USUAL_CHOICES, formatOf } from '../format';
+import { type Chosen, type Drawing, type FormatId, USUAL_CHOICES, formatOf } from '../format';
 import { bytesOf, textOf } from '../format/text';
 import { circleContour } from '../geometry';
 import { leaf } from '../testing/curves';
@@ -87,6 +87,67 @@ it.each(FAULTS)('%s: a file where %s is not given out', (format, _, spoil) => {
   expect(spoiled).not.toBe(written);
   jest.spyOn(kind, 'write').mockReturnValue(bytesOf(spoiled));
   expect(() => handOff(drawing, 'Tea', format, chosen)).toThrow(
+    expect.objectContaining({ code: 'hand-off-differs' }),
+  );
+});
+
+/** Faults of a writer of pictures: each as if another drawing had been written, or in another way. */
+const PICTURE_FAULTS: [string, (own: Drawing, chosen: Chosen) => [Drawing, Chosen]][] = [
+  ['a shape is lost', (own, chosen) => [{ ...own, paths: own.paths.slice(1) }, chosen]],
+  [
+    'a hole is filled',
+    (own, chosen) => [
+      {
+        ...own,
+        paths: own.paths.map((path) => ({ ...path, shape: { ...path.shape, holes: [] } })),
+      },
+      chosen,
+    ],
+  ],
+  ['all lies two pixels beside', (own, chosen) => [moved(own, (2 * 25.4) / 300), chosen]],
+  ['it is denser', (own, chosen) => [own, { ...chosen, density: 310 }]],
+  [
+    'the page is wider',
+    (own, chosen) => [{ ...own, frame: { ...own.frame, right: own.frame.right + 1 } }, chosen],
+  ],
+  ['it is transparent', (own, chosen) => [own, { ...chosen, ground: 'clear' }]],
+  ['its colours are others', (own, chosen) => [own, { ...chosen, shows: 'filled' }]],
+];
+const moved = (own: Drawing, x: number): Drawing => ({
+  ...own,
+  frame: { ...own.frame, left: own.frame.left - x, right: own.frame.right - x },
+});
+
+it.each(PICTURE_FAULTS)('png: a picture where %s is not given out', (_, spoil) => {
+  const kind = formatOf('png');
+  const chosen = { ...USUAL_CHOICES, png: { ...USUAL_CHOICES.png, shows: 'plates' } };
+  const { readBack } = handOff(drawing, 'Tea', 'png', chosen);
+  expect(readBack).toMatchObject({ contours: 5, lines: 0 });
+  const bytes = kind.write(...spoil(drawing, chosen.png));
+  jest.spyOn(kind, 'write').mockReturnValue(bytes);
+  expect(() => handOff(drawing, 'Tea', 'png', chosen)).toThrow(
+    expect.objectContaining({ code: 'hand-off-differs' }),
+  );
+});
+
+it.each<[FormatId, Chosen]>([
+  ['svg', { together: 'one', style: 'lines', pens: 'hair' }],
+  ['dxf', { layers: 'plate', colours: 'own' }],
+  ['dxf', { layers: 'one', colours: 'ink', curves: 'arcs', within: 0.3 }],
+  ['png', { shows: 'filled', ground: 'clear', density: 96 }],
+])('%s as %o is read back as it was meant', (format, more) => {
+  const chosen = { ...USUAL_CHOICES, [format]: { ...USUAL_CHOICES[format], ...more } };
+  const { readBack } = handOff(drawing, 'Tea', format, chosen);
+  expect(readBack.contours).toBe(5);
+  expect(readBack.worst).toBeLessThan(format === 'png' ? 0.4 : 0.31);
+});
+
+it('a DXF whose arcs may be 0.02 mm off is not given out where they are farther off', () => {
+  const chosen = { ...USUAL_CHOICES, dxf: { ...USUAL_CHOICES.dxf, curves: 'arcs', within: 0.02 } };
+  const kind = formatOf('dxf');
+  const bytes = kind.write(kind.meant(drawing, chosen.dxf), { ...chosen.dxf, within: 0.5 });
+  jest.spyOn(kind, 'write').mockReturnValue(bytes);
+  expect(() => handOff(drawing, 'Tea', 'dxf', chosen)).toThrow(
     expect.objectContaining({ code: 'hand-off-differs' }),
   );
 });

@@ -48,7 +48,7 @@ export interface LineDocument {
 }
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 9;
+export const SCHEMA = 10;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {

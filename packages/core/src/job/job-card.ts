@@ -7,7 +7,12 @@ import { formatLength, formatLong } from './length';
 import type { JobResult } from './run';
 
 /** What a workshop needs to know beside the files, as plain text: size, material, tool, tasks, times, warnings, files. */
-export function jobCard(document: JobDocument, result: JobResult, files: readonly CheckedFile[]): string {
+export function jobCard(
+  document: JobDocument,
+  result: JobResult,
+  files: readonly CheckedFile[],
+  leftOut: readonly string[] = [],
+): string {
   const { name, units, prove } = document;
   const { material, tool } = prove;
   const { frame } = result.drawing;
@@ -33,6 +38,7 @@ export function jobCard(document: JobDocument, result: JobResult, files: readonl
     '',
     'Files, each read back and compared with the piece',
     ...files.map(({ name: file, readBack }) => `  ${file}: ${contentOf(readBack)}`),
+    ...leftOut.map((why) => `  ${why}`),
     '',
   ].join('\n');
 }

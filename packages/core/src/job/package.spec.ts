@@ -27,7 +27,7 @@ describe('a package', () => {
     const { name, format, bytes } = packed(job());
     expect([name, format]).toEqual(['Tin.zip', 'zip']);
     const files = unzipSync(bytes);
-    expect(Object.keys(files).sort()).toEqual(['Tin.dxf', 'Tin.pdf', 'Tin.svg', 'job-card.txt']);
+    expect(Object.keys(files).sort()).toEqual(['Tin.dxf', 'Tin.pdf', 'Tin.png', 'Tin.svg', 'job-card.txt']);
     expect(Object.keys(files)).toHaveLength(FORMAT_IDS.length + 1);
     const card = strFromU8(files['job-card.txt']);
     for (const line of [
@@ -39,6 +39,17 @@ describe('a package', () => {
       'Tin.svg: 1 closed contours, 18.00 x 18.00 mm',
     ])
       expect(card).toContain(line);
+  });
+
+  it('leaves a picture out that were too large, and says so', () => {
+    const large = job({ handoff: { ...job().handoff, png: { ...job().handoff.png, density: 2400 } } });
+    large.piece = { ...large.piece, length: 500 };
+    const files = unzipSync(packed(large).bytes);
+    expect(Object.keys(files)).not.toContain('Tin.png');
+    expect(Object.keys(files)).toContain('Tin.pdf');
+    expect(strFromU8(files['job-card.txt'])).toMatch(
+      /No PNG: A picture of this piece at 2400 dpi has \d+ million pixels/,
+    );
   });
 
   it('of the same job is the same bytes', () => expect(packed(job()).bytes).toEqual(packed(job()).bytes));

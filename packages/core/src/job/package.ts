@@ -1,6 +1,6 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { DrelkError } from '../error';
-import { FORMAT_IDS, fileNameFor } from '../format';
+import { FORMAT_IDS, fileNameFor, formatOf } from '../format';
 import type { CheckedFile } from '../handoff';
 import type { JobDocument } from './document';
 import { handOffFile } from './hand-off-file';
@@ -17,10 +17,20 @@ const TIME = new Date('1980-01-02T00:00:00');
  * compared before it is given out.
  */
 export function packageOf(document: JobDocument, result: JobResult): CheckedFile {
-  const files = FORMAT_IDS.map((format) => handOffFile(document, result, format));
+  const leftOut: string[] = [];
+  const files = FORMAT_IDS.flatMap((format) => {
+    try {
+      return [handOffFile(document, result, format)];
+    } catch (error) {
+      // What is too large as a picture is handed off as paths all the same; anything else is a fault.
+      if (!(error instanceof DrelkError) || error.code !== 'too-large') throw error;
+      leftOut.push(`No ${formatOf(format).name}: ${error.message} ${error.hint}`);
+      return [];
+    }
+  });
   const entries: Record<string, Uint8Array> = {
     ...Object.fromEntries(files.map(({ name, bytes }) => [name, bytes])),
-    [CARD]: strToU8(jobCard(document, result, files)),
+    [CARD]: strToU8(jobCard(document, result, files, leftOut)),
   };
   const bytes = zipSync(entries, { mtime: TIME });
   const back = unzipSync(bytes);

@@ -24,6 +24,7 @@ const older = [
   'schema-6',
   'schema-7',
   'schema-8',
+  'schema-9',
 ];
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */

@@ -1,7 +1,7 @@
 import { DrelkError } from '../error';
 import { FINEST, INK_DEFAULTS } from '../ink';
-import { USUAL_CHOICES } from '../format';
-import { PROVE_DEFAULTS, paceOf } from '../prove';
+import { FORMAT_IDS, USUAL_CHOICES } from '../format';
+import { MATERIALS, PROVE_DEFAULTS, paceOf } from '../prove';
 import { DEFAULTS, SCHEMA } from './document';
 
 type Plain = Record<string, unknown>;
@@ -20,6 +20,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   6: artworkAlone,
   7: heldByNothing,
   8: fewChoices,
+  9: noPictures,
 };
 
 /**
@@ -114,6 +115,24 @@ function fewChoices(document: Plain): Plain {
     dxf: { ...USUAL_CHOICES.dxf, ...(typeof dxf === 'string' ? { release: dxf } : {}) },
   };
   return { ...document, handoff, prove: { ...prove, material: { ...material, pace } } };
+}
+
+/** Schema 9 knew no pictures among its files, and less to choose of the others; what is cut from behind was not said. */
+function noPictures(document: Plain): Plain {
+  const before = plain(document['handoff']);
+  const handoff = Object.fromEntries(
+    FORMAT_IDS.map((id) => [id, { ...USUAL_CHOICES[id], ...plain(before[id]) }]),
+  );
+  const prove = plain(document['prove']);
+  const material = plain(prove['material']);
+  const known = MATERIALS.find(
+    ({ process, name }) => process === material['process'] && name === material['name'],
+  );
+  return {
+    ...document,
+    handoff,
+    prove: { ...prove, material: { ...material, ...(known?.fromBehind ? { fromBehind: true } : {}) } },
+  };
 }
 
 /**

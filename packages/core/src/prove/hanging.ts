@@ -15,6 +15,8 @@ export interface Hanging {
   width: number;
   /** In square millimetres, without the part's holes. */
   area: number;
+  /** The part's rim, as chords. */
+  rim: Float64Array;
 }
 
 /** How finely curves are followed for areas, in millimetres. */
@@ -69,10 +71,10 @@ export function hangingBy(
     );
     if (!loops.every((loop) => isWorth(width, polygonArea(loop)))) return [];
     const around = new Set(cycle.flatMap(({ leaves, comes }) => [leaves.contour, comes.contour]));
-    const areas = loops.map((loop) => polygonArea(loop) - holesWithin(loop, ground, around));
-    return areas.length > 0
-      ? [{ places: cycle.map((step) => step.place), width, area: Math.min(...areas) }]
-      : [];
+    const [part] = loops
+      .map((rim) => ({ rim, area: polygonArea(rim) - holesWithin(rim, ground, around) }))
+      .sort((a, b) => a.area - b.area);
+    return part ? [{ places: cycle.map((step) => step.place), width, ...part }] : [];
   });
 }
 

@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import type { DrawingPath } from '../format';
-import { type Contour, circleContour, combineAreas, placeContour, reverseContour } from '../geometry';
+import {
+  type Affine,
+  type Contour,
+  affineContour,
+  circleContour,
+  combineAreas,
+  reverseContour,
+} from '../geometry';
 import type { CheckKind, Finding, Subject } from './check';
 import { limitsOf } from './limits';
 import { prove } from './prove';
@@ -34,13 +41,19 @@ const path = (outer: Contour, holes: Contour[] = [], more: Partial<DrawingPath> 
 const look = (paths: DrawingPath[], kind: CheckKind, more: Partial<Subject> = {}, limits = PLYWOOD) =>
   prove(subjectOf(paths, more), limits).findings.find((one) => one.kind === kind);
 
+/** Turned by degrees and moved. */
+const turnedTo = (turn: number, x: number, y: number): Affine => {
+  const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  return [cos, sin, -sin, cos, x, y];
+};
+
 /** A plate of one size that hangs by a strip as wide as that on a larger one, turned and moved. */
 const tongue = (side: number, width: number, turn: number, x: number, y: number) =>
   combineAreas('unite', [
     block(0, 0, 200, 200),
     block(190, 100 - width / 2, 40, width),
     block(220, 100 - side / 2, side, side),
-  ]).map((contour) => placeContour(contour, { scale: 1, turn, x, y }));
+  ]).map((contour) => affineContour(contour, turnedTo(turn, x, y)));
 
 describe('what hangs by too little', () => {
   it('of 1,000 plates is told by the strip’s width and the area beyond it, wherever it is', () => {

@@ -1,6 +1,6 @@
 import { type Box, type Contour, type Point, boxOf, contoursOf } from '../../geometry';
 import type { Drawing } from '../drawing';
-import { layerName, layersOf } from './layers';
+import { layerOf, layersOf, ownColour } from './layers';
 
 /** What a DXF file is to hold. Contours in millimetres, y down. */
 export interface DxfContent {
@@ -21,18 +21,20 @@ export interface LayeredContour {
   colour?: number;
 }
 
-/** What a drawing becomes: the frame's lower left at the origin, a layer a task and plate. */
-export function dxfContent(drawing: Drawing): DxfContent {
+/** What a drawing becomes: the frame's lower left at the origin, a layer a group; colours by layer, or each path's own. */
+export function dxfContent(drawing: Drawing, colours = 'layer'): DxfContent {
   const { frame, units, paths } = drawing;
   const scale = units === 'in' ? 1 / 25.4 : 1;
   return {
     point: ({ x, y }) => ({ x: (x - frame.left) * scale, y: (frame.bottom - y) * scale }),
     scale,
     insunits: units === 'in' ? 1 : 4,
-    layers: layersOf(drawing),
-    contours: paths.flatMap((path) =>
-      contoursOf([path.shape]).map((contour) => ({ layer: layerName(path), contour })),
-    ),
+    layers: layersOf(drawing, colours),
+    contours: paths.flatMap((path) => {
+      const colour = ownColour(path, colours);
+      const about = { layer: layerOf(path), ...(colour === undefined ? {} : { colour }) };
+      return contoursOf([path.shape]).map((contour) => ({ ...about, contour }));
+    }),
   };
 }
 

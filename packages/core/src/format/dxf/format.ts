@@ -1,19 +1,20 @@
-import { asArcs, flatten } from '../../geometry';
-import type { Contour } from '../../geometry';
-import type { FileFormat } from '../file-format';
+import type { PathFormat } from '../file-format';
 import { GUIDES, ORIGIN, UNIT, asChosen } from '../option';
 import { bytesOf, textOf } from '../text';
+import { asAsked } from './as-asked';
 import { checkSquare } from './check-square';
 import { type DxfContent, dxfContent } from './content';
+import { layerName } from './layers';
 import { readBackDxf } from './read-back';
 import { writeDxf2000 } from './write-2000';
 import { writeDxfR12 } from './write-r12';
 
-/** Arcs and chords that stand for curves lie this near to them, in millimetres. */
+/** Arcs and chords that stand for curves lie this near to them where nothing else is typed, in millimetres. */
 const WITHIN = 0.005;
 
 /** Drawing exchange format, as ASCII. */
-export const dxf: FileFormat = {
+export const dxf: PathFormat = {
+  holds: 'paths',
   name: 'DXF',
   ending: 'dxf',
   options: [
@@ -34,6 +35,31 @@ export const dxf: FileFormat = {
         { id: 'chords', name: 'short lines only' },
       ],
     },
+    {
+      id: 'within',
+      name: 'These within',
+      figure: { usual: WITHIN, least: 0.001, most: 0.5, unit: 'mm' },
+      counts: { option: 'curves', where: ['arcs', 'chords'] },
+    },
+    {
+      id: 'layers',
+      name: 'Layers',
+      choices: [
+        { id: 'both', name: 'by task and plate' },
+        { id: 'task', name: 'by task' },
+        { id: 'plate', name: 'by plate' },
+        { id: 'one', name: 'all on one' },
+      ],
+    },
+    {
+      id: 'colours',
+      name: 'Colours',
+      choices: [
+        { id: 'layer', name: 'by layer' },
+        { id: 'own', name: 'nearest to the plate’s or task’s' },
+        { id: 'ink', name: 'none, as the screen has ink' },
+      ],
+    },
     UNIT,
     ORIGIN,
     GUIDES,
@@ -47,30 +73,25 @@ export const dxf: FileFormat = {
     },
   ],
   note: 'R12 is read by every machine; 2000 keeps true curves. A check square shows a wrong unit at once.',
-  meant: asChosen,
-  write(drawing, { release, curves, square }) {
-    const content = dxfContent(drawing);
+  meant(drawing, chosen) {
+    const whole = asChosen(drawing, chosen);
+    return { ...whole, paths: whole.paths.map((path) => ({ ...path, group: layerName(path, chosen) })) };
+  },
+  within: ({ curves, within }) => (curves === 'true' ? 0 : Number(within)),
+  write(drawing, { release, curves, within, colours, square }) {
+    const content = dxfContent(drawing, String(colours));
     const write = release === '2000' ? writeDxf2000 : writeDxfR12;
     const drawn = {
       ...content,
-      contours: content.contours.map((one) => ({ ...one, contour: asAsked(one.contour, curves) })),
+      contours: content.contours.map((one) => ({
+        ...one,
+        contour: asAsked(one.contour, curves, Number(within)),
+      })),
     };
     return bytesOf(write(square === 'beside' ? withSquare(drawn, drawing) : drawn));
   },
   readBack: (bytes) => readBackDxf(textOf(bytes)),
 };
-
-function asAsked(contour: Contour, curves: string | undefined): Contour {
-  if (curves === 'arcs') return asArcs(contour, WITHIN);
-  if (curves !== 'chords') return contour;
-  const points = flatten(contour, WITHIN);
-  const [start, ...rest] = Array.from({ length: points.length / 2 }, (_, k) => ({
-    x: points[2 * k],
-    y: points[2 * k + 1],
-  }));
-  const ends = contour.closed ? [...rest, start] : rest;
-  return { start, segments: ends.map(({ x, y }) => ({ kind: 'line', x, y })), closed: contour.closed };
-}
 
 function withSquare(content: DxfContent, drawing: Parameters<typeof checkSquare>[0]): DxfContent {
   const { layer, contour } = checkSquare(drawing);

@@ -50,7 +50,7 @@ export function readBackDxf(text: string): Drawing {
     }
     const task = taskOfLayer(layer);
     expectOwn(task !== undefined && layers.has(layer), `“${layer}” is no layer of a task`);
-    paths.push({ task, shape: { outer: placed, holes: [] } });
+    paths.push({ task, shape: { outer: placed, holes: [] }, group: layer });
   }
   return { frame: { left: 0, top: -top, right, bottom: 0 }, units, paths };
 }

@@ -22,7 +22,7 @@ const segment: fc.Arbitrary<Segment> = fc.oneof(
 const contour: fc.Arbitrary<Contour> = fc.oneof(
   fc
     .tuple(place, fc.array(segment, { minLength: 2, maxLength: 8 }), fc.boolean())
-    .map(([start, segments, closed]) => ({
+    .map(([start, segments, closed]): Contour => ({
       start,
       segments: closed ? [...segments, { kind: 'line', ...start }] : segments,
       closed,
@@ -48,7 +48,12 @@ const drawing: fc.Arbitrary<Drawing> = fc
 /** Any of the choices that there are. */
 const chosen: fc.Arbitrary<Chosen> = fc.record(
   Object.fromEntries(
-    dxf.options.map(({ id, choices }) => [id, fc.constantFrom(...choices.map((choice) => choice.id))]),
+    dxf.options.map((option): [string, fc.Arbitrary<string | number>] => [
+      option.id,
+      'figure' in option
+        ? fc.constantFrom(option.figure.least, option.figure.usual, option.figure.most)
+        : fc.constantFrom(...option.choices.map((choice) => choice.id)),
+    ]),
   ),
 );
 const written = (own: Drawing, choices: Chosen) => textOf(dxf.write(dxf.meant(own, choices), choices));

@@ -1,4 +1,4 @@
-import type { FileFormat } from '../file-format';
+import type { PathFormat } from '../file-format';
 import { GUIDES, asChosen } from '../option';
 import { bytesOf, textOf } from '../text';
 import { readBackPdf } from './read-back';
@@ -6,7 +6,8 @@ import { OVERLAP, PAPERS } from './tiles';
 import { writePdf } from './write';
 
 /** Portable Document Format 1.4 (ISO 32000-1): paper templates at true size. */
-export const pdf: FileFormat = {
+export const pdf: PathFormat = {
+  holds: 'paths',
   name: 'PDF',
   ending: 'pdf',
   options: [
@@ -30,6 +31,6 @@ export const pdf: FileFormat = {
   ],
   note: `A template at true size. Sheets lap over by ${OVERLAP} mm, with marks and numbers to join them by.`,
   meant: asChosen,
-  write: (drawing, { paper, style }) => bytesOf(writePdf(drawing, paper ?? 'own', style === 'filled')),
+  write: (drawing, { paper, style }) => bytesOf(writePdf(drawing, String(paper), style === 'filled')),
   readBack: (bytes) => readBackPdf(textOf(bytes)),
 };

@@ -1,15 +1,4 @@
-/** CRC of PNG chunks (PNG specification, annex D), by its table. */
-const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
-  let value = n;
-  for (let k = 0; k < 8; k++) value = value & 1 ? 0xedb88320 ^ (value >>> 1) : value >>> 1;
-  return value;
-});
-
-function crc(bytes: Uint8Array): number {
-  let value = 0xffffffff;
-  for (const byte of bytes) value = CRC[(value ^ byte) & 255] ^ (value >>> 8);
-  return (value ^ 0xffffffff) >>> 0;
-}
+import { densityChunk } from './png-chunk';
 
 /** Signature and IHDR chunk, after which pHYs may stand. */
 const AFTER_HEADER = 8 + 12 + 13;
@@ -19,15 +8,7 @@ const AFTER_HEADER = 8 + 12 + 13;
  * come from pages, whose size is known, keep it. `dpi` in pixels per inch.
  */
 export function withDensity(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
-  const chunk = new Uint8Array(21);
-  const view = new DataView(chunk.buffer);
-  view.setUint32(0, 9);
-  chunk.set([0x70, 0x48, 0x59, 0x73], 4);
-  const perMetre = Math.round(dpi / 0.0254);
-  view.setUint32(8, perMetre);
-  view.setUint32(12, perMetre);
-  chunk[16] = 1;
-  view.setUint32(17, crc(chunk.subarray(4, 17)));
+  const chunk = densityChunk(dpi);
   const rest = withoutDensity(png);
   const result = new Uint8Array(rest.length + chunk.length);
   result.set(rest.subarray(0, AFTER_HEADER));

@@ -1,11 +1,13 @@
-import type { FileFormat } from '../file-format';
+import type { PathFormat } from '../file-format';
 import { GUIDES, UNIT, asChosen } from '../option';
 import { bytesOf, textOf } from '../text';
+import { groupName } from './groups';
 import { readBackSvg } from './read-back';
-import { type SvgStyle, writeSvg } from './write';
+import { writeSvg } from './write';
 
 /** Scalable Vector Graphics 1.1. */
-export const svg: FileFormat = {
+export const svg: PathFormat = {
+  holds: 'paths',
   name: 'SVG',
   ending: 'svg',
   options: [
@@ -18,6 +20,14 @@ export const svg: FileFormat = {
       ],
     },
     {
+      id: 'together',
+      name: 'Together',
+      choices: [
+        { id: 'groups', name: 'in groups by task and plate' },
+        { id: 'one', name: 'as one path' },
+      ],
+    },
+    {
       id: 'colours',
       name: 'Colours',
       choices: [
@@ -25,14 +35,29 @@ export const svg: FileFormat = {
         { id: 'black', name: 'all black' },
       ],
     },
+    {
+      id: 'pens',
+      name: 'Single lines',
+      choices: [
+        { id: 'pen', name: 'as wide as their pen' },
+        { id: 'hair', name: 'as hairlines' },
+      ],
+    },
     UNIT,
     GUIDES,
   ],
   note: 'Lines are for programs that cut what is stroked.',
-  meant: asChosen,
-  write: (drawing, { style, colours }) =>
+  meant(drawing, chosen) {
+    const whole = asChosen(drawing, chosen);
+    return { ...whole, paths: whole.paths.map((path) => ({ ...path, group: groupName(path, chosen) })) };
+  },
+  write: (drawing, { style, colours, pens }) =>
     bytesOf(
-      writeSvg(drawing, style === 'lines' ? 'lines' : ('filled' satisfies SvgStyle), colours === 'black'),
+      writeSvg(drawing, {
+        isFilled: style !== 'lines',
+        isBlack: colours === 'black',
+        hasPens: pens !== 'hair',
+      }),
     ),
   readBack: (bytes) => readBackSvg(textOf(bytes)),
 };

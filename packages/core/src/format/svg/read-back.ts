@@ -1,11 +1,13 @@
 import { contoursOf } from '../../geometry';
-import { type Drawing, type DrawingPath, TASKS } from '../drawing';
+import type { Drawing, DrawingPath } from '../drawing';
 import { expectOwn, withPlaces } from '../strict';
 import { type Element, parseElements } from './elements';
+import { taskOfGroup } from './groups';
 import { readPathData } from './path-data';
 
 /** What may stand in each element of a file that this application wrote, and nothing else. */
 const ATTRIBUTES: Record<string, readonly string[]> = {
+  title: [],
   svg: ['xmlns', 'width', 'height', 'viewBox'],
   g: ['id', 'fill', 'stroke', 'fill-rule', 'stroke-width', 'stroke-linecap', 'stroke-linejoin'],
   path: ['d', 'stroke-width'],
@@ -32,14 +34,19 @@ export function readBackSvg(text: string): Drawing {
   return {
     frame: { left, top, right: width, bottom: height },
     units,
-    paths: svg.children.flatMap(groupPaths),
+    paths: svg.children.flatMap((child, k) => {
+      if (child.tag !== 'title') return groupPaths(child);
+      expectKind(child, 'title');
+      expectOwn(k === 0 && child.children.length === 0, 'its title stands elsewhere');
+      return [];
+    }),
   };
 }
 
 function groupPaths(group: Element): DrawingPath[] {
   expectKind(group, 'g');
   const id = group.attributes['id'] ?? '';
-  const task = TASKS.find((one) => id === one || id.startsWith(`${one}-`));
+  const task = taskOfGroup(id);
   expectOwn(task !== undefined, `“${id}” is no task`);
   return group.children.map((path): DrawingPath => {
     expectKind(path, 'path');
@@ -49,7 +56,7 @@ function groupPaths(group: Element): DrawingPath[] {
     const pen = path.attributes['stroke-width'];
     const shape = { outer, holes, ...(pen === undefined ? {} : { pen: Number(pen) }) };
     contoursOf([shape]).forEach(withPlaces);
-    return { task, shape };
+    return { task, shape, group: id };
   });
 }
 

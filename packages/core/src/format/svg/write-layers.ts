@@ -10,6 +10,7 @@ import {
 } from '../../geometry';
 import { plain } from '../number';
 import type { FileUnit, LayeredShape, VectorDrawing } from '../vector-drawing';
+import { escaped } from './escaped';
 import { PIXEL, POINT } from './lengths';
 import { HAIRLINE, paintOf, shapeData, writeSvgPage } from './write';
 
@@ -87,7 +88,3 @@ function groupsOf(shapes: readonly LayeredShape[]): { id: string; own: LayeredSh
   }
   return groups;
 }
-
-/** Text for an attribute, of nothing but ASCII. */
-const escaped = (text: string) =>
-  text.replace(/[^ !#-%'-;=?-~]/gu, (sign) => `&#${sign.codePointAt(0) ?? 32};`);

@@ -11,9 +11,16 @@ import {
 } from '../../geometry';
 import { type Drawing, type DrawingPath, TASK_COLOURS } from '../drawing';
 import { plain } from '../number';
+import { escaped } from './escaped';
+import { groupName, isOnePath } from './groups';
 
-/** How shapes are drawn: as filled areas, or as hairlines for programs that cut what is stroked. */
-export type SvgStyle = 'filled' | 'lines';
+/** How shapes are drawn: as filled areas, or as hairlines for programs that cut what is stroked; single lines with their pen or as hairlines. */
+export interface SvgStyle {
+  isFilled: boolean;
+  isBlack: boolean;
+  hasPens: boolean;
+}
+const FILLED: SvgStyle = { isFilled: true, isBlack: false, hasPens: true };
 
 const DECIMALS = 3;
 const BLACK = '#000';
@@ -23,6 +30,7 @@ export const HAIRLINE = 0.1;
 
 /** A page of paths in groups; lengths of paths in the view box's unit. */
 export interface SvgPage {
+  title?: string | undefined;
   /** As they are written: a number and its unit. */
   width: string;
   height: string;
@@ -42,13 +50,14 @@ export interface SvgGroup {
 }
 
 /** The page as SVG 1.1. */
-export function writeSvgPage({ width, height, viewBox, stretched, groups }: SvgPage): string {
+export function writeSvgPage({ title, width, height, viewBox, stretched, groups }: SvgPage): string {
   const { left, top, right, bottom } = viewBox;
   const box = [left, top, right - left, bottom - top].map((value) => plain(value, DECIMALS)).join(' ');
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${box}"` +
       `${stretched ? ' preserveAspectRatio="none"' : ''}>`,
+    ...(title ? [`<title>${escaped(title)}</title>`] : []),
     ...groups.flatMap(({ id, paint, paths }) => [
       `<g ${paint}${id ? ` id="${id}"` : ''}>`,
       ...paths.map(({ data, pen }) => {
@@ -63,62 +72,54 @@ export function writeSvgPage({ width, height, viewBox, stretched, groups }: SvgP
 }
 
 /**
- * The drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in millimetres, one group a
- * task and plate, and one path a shape with its holes inside. Holes run against their outer contour, so that both
- * fill rules show the same. Colours tell tasks and plates apart, unless all is to be black. Single lines are drawn with the pen they were found with.
+ * The drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in millimetres, the groups that its paths say, and one path a
+ * shape with its holes inside, or one of all. Holes run against their outer contour, so that both fill rules show the same. Colours tell
+ * tasks and plates apart, unless all is to be black.
  */
-export function writeSvg(drawing: Drawing, style: SvgStyle = 'filled', isBlack = false): string {
-  const { frame, units, paths } = drawing;
+export function writeSvg(drawing: Drawing, style: SvgStyle = FILLED): string {
+  const { frame, units, paths, title } = drawing;
   const width = frame.right - frame.left;
   const height = frame.bottom - frame.top;
   const size = (length: number) =>
     units === 'in' ? `${plain(length / 25.4, 5)}in` : `${plain(length, DECIMALS)}mm`;
   const groups = new Map<string, DrawingPath[]>();
   for (const path of paths) {
-    const id = groupName(path);
+    const id = path.group ?? groupName(path);
     const group = groups.get(id);
     if (group) group.push(path);
     else groups.set(id, [path]);
   }
-  // Where all is of one task and no plate, its colour says nothing.
+  // Where all is of one task and no plate, its colour says nothing; of what is one path, neither.
   const isOne = new Set(paths.map(({ task }) => task)).size < 2;
-  const colourFor = ({ task, plate }: DrawingPath) =>
-    isBlack ? BLACK : (plate?.colour ?? (isOne ? BLACK : TASK_COLOURS[task]));
+  const colourFor = ({ task, plate, group }: DrawingPath) =>
+    style.isBlack || isOnePath(group ?? '') ? BLACK : (plate?.colour ?? (isOne ? BLACK : TASK_COLOURS[task]));
   return writeSvgPage({
+    title,
     width: size(width),
     height: size(height),
     viewBox: { left: 0, top: 0, right: width, bottom: height },
-    groups: [...groups].map(([id, own]) => groupOf(id, own, frame, style, colourFor)),
+    groups: [...groups].map(([id, own]) => groupOf(id, own, frame, style, colourFor(own[0]))),
   });
-}
-
-/** Task, plate, and whether it is of lines; what is not a letter or a digit becomes a hyphen. */
-function groupName({ task, plate, shape }: DrawingPath): string {
-  const parts = [task, plate?.name ?? '', shape.pen === undefined ? '' : 'lines'];
-  return parts
-    .filter(Boolean)
-    .map((part) => part.replace(/[^a-z0-9]+/gi, '-'))
-    .join('-');
 }
 
 function groupOf(
   id: string,
   paths: readonly DrawingPath[],
   origin: Origin,
-  style: SvgStyle,
-  colourFor: (path: DrawingPath) => string,
+  { isFilled, hasPens }: SvgStyle,
+  colour: string,
 ): SvgGroup {
   const [{ plate, shape: first }] = paths;
   const isPenned = first.pen !== undefined;
-  const filled = style === 'filled' && !isPenned;
+  const pieces = paths.map(({ shape }) => {
+    // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
+    const data = shapeData(plate ? withoutArcs(shape) : shape, origin);
+    return hasPens && shape.pen !== undefined ? { data, pen: shape.pen } : { data };
+  });
   return {
     id,
-    paint: paintOf(colourFor(paths[0]), filled ? undefined : HAIRLINE, isPenned),
-    paths: paths.map(({ shape }) => {
-      // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
-      const data = shapeData(plate ? withoutArcs(shape) : shape, origin);
-      return style === 'filled' && shape.pen !== undefined ? { data, pen: shape.pen } : { data };
-    }),
+    paint: paintOf(colour, isFilled && !isPenned ? undefined : HAIRLINE, isPenned),
+    paths: isOnePath(id) ? [{ ...pieces[0], data: pieces.map(({ data }) => data).join('') }] : pieces,
   };
 }
 

@@ -1,4 +1,4 @@
-import { narrowPlaces } from '../../geometry';
+import { type NarrowPlace, insidePolygon, narrowPlaces } from '../../geometry';
 import { type Check, counted, findingOf, millimetres } from '../check';
 import { type Hanging, hangingBy } from '../hanging';
 
@@ -6,6 +6,8 @@ import { type Hanging, hangingBy } from '../hanging';
 const REACH = 3;
 /** And what holds it in several places, in all, up to so many times that. */
 const IN_ALL = 2;
+/** Parts are one where they hang one behind the other and their areas differ by no more than this share. */
+const SAME = 0.1;
 
 /** Parts that hang by strips which are wide enough by themselves, but not for what hangs by them; the worst first. */
 export const weak: Check = {
@@ -25,10 +27,11 @@ export const weak: Check = {
       .sort((a, b) => a.width / needed(a.area) - b.width / needed(b.area));
     if (found.length === 0) return [];
     const [worst] = found;
+    const apart = found.filter((one, k) => !found.slice(0, k).some((other) => areOne(one, other)));
     return findingOf(
-      found.map(({ places, width }) => {
-        const [{ from, to }] = [...places].sort((a, b) => a.width - b.width);
-        return { at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }, measured: width };
+      apart.map(({ places, width }) => {
+        const [narrowest] = [...places].sort((a, b) => a.width - b.width);
+        return { at: middleOf(narrowest), measured: width };
       }),
       {
         kind: 'weak',
@@ -41,3 +44,16 @@ export const weak: Check = {
     );
   },
 };
+
+const middleOf = ({ from, to }: NarrowPlace) => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
+
+/** Whether two cuts take off the same part, one a little farther along what holds it than the other. */
+const areOne = (one: Hanging, other: Hanging): boolean =>
+  Math.abs(one.area - other.area) <= SAME * Math.max(one.area, other.area) &&
+  [
+    [one, other],
+    [other, one],
+  ].some(([{ rim }, { places }]) => {
+    const { x, y } = middleOf(places[0]);
+    return insidePolygon(rim, x, y);
+  });

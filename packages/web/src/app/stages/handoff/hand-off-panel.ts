@@ -5,10 +5,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import {
   type CheckedFile,
+  type Chosen,
   FORMAT_IDS,
   type FormatId,
+  type FormatOption,
   changedSince,
   chosenInWords,
+  counts,
   formatOf,
   freeName,
   stateOf,
@@ -23,11 +26,12 @@ import { Choice } from '../../shared/choice';
 import { ProblemService } from '../../shared/problem.service';
 import { Recipients } from './recipients';
 import { saveFile } from '../../shared/save-file';
+import { TypedFigure } from '../../shared/typed-figure';
 
 /** Hand off: a file re-read and compared before it is given out, and every one given out before. */
 @Component({
   selector: 'drelk-hand-off-panel',
-  imports: [Choice, MatButtonModule, MatIcon, Recipients, RehearsalPanel],
+  imports: [Choice, MatButtonModule, MatIcon, Recipients, RehearsalPanel, TypedFigure],
   templateUrl: './hand-off-panel.html',
   styleUrls: ['../panel.scss', './hand-off-panel.scss'],
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'rehearsing.drop($event)' },
@@ -40,17 +44,8 @@ export class HandOffPanel {
     FORMAT_IDS.map((id) => {
       const { name, options, note } = formatOf(id);
       const chosen = this.settings()?.[id] ?? {};
-      return {
-        id,
-        name,
-        note,
-        options: options.map((option) => ({
-          id: option.id,
-          name: option.name,
-          among: option.choices.map((choice) => ({ id: choice.id, says: choice.name })),
-          value: chosen[option.id] ?? option.choices[0].id,
-        })),
-      };
+      const shown = options.filter((option) => counts(option, chosen));
+      return { id, name, note, options: shown.map((option) => shownOption(option, chosen)) };
     }),
   );
   /** What Prove found, once more: nothing leaves without it being said. */
@@ -143,7 +138,7 @@ export class HandOffPanel {
     this.wantsPlates.update((wants) => !wants);
   }
 
-  choose(format: FormatId, option: string, name: string, choice: string): void {
+  choose(format: FormatId, option: string, name: string, choice: string | number): void {
     this.work.store.change(`${name} of the ${formatOf(format).name}`, ({ handoff }) => {
       handoff[format] = { ...handoff[format], [option]: choice };
     });
@@ -164,6 +159,17 @@ export class HandOffPanel {
       error: (problem) => this.problems.show(problem),
     });
   }
+}
+
+/** An option as it is on the page: a list, or a figure that is typed. */
+function shownOption(option: FormatOption, chosen: Chosen) {
+  const { id, name } = option;
+  if ('figure' in option) {
+    const { usual, ...figure } = option.figure;
+    return { id, name, figure: { ...figure, value: Number(chosen[id] ?? usual) } };
+  }
+  const among = option.choices.map((choice) => ({ id: choice.id, says: choice.name }));
+  return { id, name, list: { among, value: String(chosen[id] ?? option.choices[0].id) } };
 }
 
 const nameOf = (format: CheckedFile['format']): string =>

@@ -1,0 +1,160 @@
+import type { Chosen, Drawing, PaintedArea, PictureFormat, WrittenPicture } from '../format';
+import {
+  type Box,
+  type Contour,
+  boxHeight,
+  boxOf,
+  boxWidth,
+  contourLength,
+  flatten,
+  indexChords,
+  insidePolygon,
+  nearestPlace,
+} from '../geometry';
+
+/** What a picture was found to hold beside what was meant: millimetres, and places that were looked at. */
+export interface PictureRead {
+  width: number;
+  height: number;
+  /** Of what is not bare ground. */
+  area: number;
+  /** Rims lie nearer than this to where they were meant: so far beside them it was looked at. */
+  worst: number;
+  places: number;
+  /** How many of those show something else. */
+  wrong: number;
+  isSize: boolean;
+}
+
+const INCH = 25.4;
+const MILLIMETRES_PER_METRE = 1000;
+/** So far beside rims it is looked at what a picture shows, in pixels, and nowhere nearer to a rim than this. */
+const BESIDE = 1.5;
+const CLEAR = 0.8;
+/** Places that are looked at, at most: beside rims, and spread over the whole. */
+const MOST_BESIDE = 8000;
+const SPREAD = 60;
+/** How finely curves are followed, in pixels. */
+const FLAT = 0.02;
+
+/** An area with its polygons, to be asked what lies in it. */
+interface Area {
+  box: Box;
+  polygons: Float64Array[];
+  colour: string | null;
+}
+
+/** Looks at a picture beside all rims, on both of their sides, and here and there: whether it shows there what the drawing has there. */
+export function comparePicture(
+  drawing: Drawing,
+  format: PictureFormat,
+  chosen: Chosen,
+  picture: WrittenPicture,
+): PictureRead {
+  const dpi = format.densityOf(chosen);
+  const pixel = MILLIMETRES_PER_METRE / picture.perMetre;
+  const { frame } = drawing;
+  const areas = format.painted(drawing, chosen);
+  const rims = areas.flatMap(({ contours }) => contours);
+  const shown = shownIn(areas, FLAT * pixel);
+  const isTransparent = chosen['ground'] === 'clear';
+  const chords = indexChords(rims, FLAT * pixel);
+  let [places, wrong] = [0, 0];
+  const look = (x: number, y: number) => {
+    const column = Math.floor((x - frame.left) / pixel);
+    const row = Math.floor((y - frame.top) / pixel);
+    if (column < 0 || row < 0 || column >= picture.width || row >= picture.height) return;
+    const middle = { x: frame.left + (column + 0.5) * pixel, y: frame.top + (row + 0.5) * pixel };
+    if (nearestPlace(chords, middle, CLEAR * pixel)) return;
+    places++;
+    if (!isShown(picture.at(column, row), shown(middle.x, middle.y), isTransparent)) wrong++;
+  };
+  const step = rims.reduce((sum, contour) => sum + contourLength(contour), 0) / MOST_BESIDE;
+  for (const contour of rims) eachBeside(contour, Math.max(pixel, step), BESIDE * pixel, FLAT * pixel, look);
+  for (let k = 0; k < SPREAD * SPREAD; k++)
+    look(
+      frame.left + (((k % SPREAD) + 0.5) / SPREAD) * boxWidth(frame),
+      frame.top + ((Math.floor(k / SPREAD) + 0.5) / SPREAD) * boxHeight(frame),
+    );
+  const [width, height] = [picture.width * pixel, picture.height * pixel];
+  const isNear = (has: number, meant: number) => has > meant - pixel / 2 && has < meant + 1.5 * pixel;
+  return {
+    width,
+    height,
+    area: coveredIn(picture, isTransparent) * pixel * pixel,
+    worst: BESIDE * pixel,
+    places,
+    wrong,
+    isSize:
+      picture.perMetre === Math.round((dpi / INCH) * MILLIMETRES_PER_METRE) &&
+      isNear(width, boxWidth(frame)) &&
+      isNear(height, boxHeight(frame)),
+  };
+}
+
+/** Places on both sides of a contour, so far from it and so far apart. */
+function eachBeside(
+  contour: Contour,
+  step: number,
+  beside: number,
+  flat: number,
+  look: (x: number, y: number) => void,
+): void {
+  const points = flatten(contour, flat);
+  let left = 0;
+  for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
+    const [dx, dy] = [points[i] - points[j], points[i + 1] - points[j + 1]];
+    const length = Math.hypot(dx, dy);
+    if (length === 0) continue;
+    for (; left < length; left += step) {
+      const [x, y] = [points[j] + (dx * left) / length, points[j + 1] + (dy * left) / length];
+      look(x - (dy * beside) / length, y + (dx * beside) / length);
+      look(x + (dy * beside) / length, y - (dx * beside) / length);
+    }
+    left -= length;
+  }
+}
+
+/** The colour that is seen at a place: that of the last area it lies in. */
+function shownIn(areas: readonly PaintedArea[], flat: number): (x: number, y: number) => string | null {
+  const polygons = areas.flatMap(({ contours, colour }): Area[] => {
+    const box = boxOf(contours);
+    return box ? [{ box, polygons: contours.map((contour) => flatten(contour, flat)), colour }] : [];
+  });
+  const backwards = polygons.reverse();
+  return (x, y) => {
+    const last = backwards.find(
+      ({ box, polygons: own }) =>
+        x >= box.left &&
+        x <= box.right &&
+        y >= box.top &&
+        y <= box.bottom &&
+        own.filter((polygon) => insidePolygon(polygon, x, y)).length % 2 === 1,
+    );
+    return last?.colour ?? null;
+  };
+}
+
+function isShown(
+  [red, green, blue, cover]: ReturnType<WrittenPicture['at']>,
+  colour: string | null,
+  isTransparent: boolean,
+): boolean {
+  if (colour === null && isTransparent) return cover === 0;
+  const meant = colour ?? '#ffffff';
+  return (
+    cover === 255 &&
+    [red, green, blue].every((one, k) => one === parseInt(meant.slice(2 * k + 1, 2 * k + 3), 16))
+  );
+}
+
+/** How many pixels are covered by more than bare ground. */
+function coveredIn({ width, height, at }: WrittenPicture, isTransparent: boolean): number {
+  let covered = 0;
+  for (let row = 0; row < height; row++)
+    for (let column = 0; column < width; column++) {
+      const [red, green, blue, cover] = at(column, row);
+      covered += isTransparent ? cover / 255 : red + green + blue < 3 * 255 ? 1 : 0;
+    }
+  return covered;
+}

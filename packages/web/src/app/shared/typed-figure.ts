@@ -1,0 +1,82 @@
+import { Component, input, linkedSignal, output, signal } from '@angular/core';
+
+/** A figure with its unit, as it is typed; one that cannot be is told and changes nothing. */
+@Component({
+  selector: 'drelk-typed-figure',
+  template: `
+    <label>
+      <span>{{ label() }}</span>
+      <span class="typed">
+        <input
+          #field
+          class="figure"
+          autocomplete="off"
+          inputmode="decimal"
+          [attr.aria-label]="label() + ', in ' + unit()"
+          [attr.aria-invalid]="wrong() !== ''"
+          [value]="text()"
+          (change)="take(field.value)"
+        />
+        {{ unit() }}
+      </span>
+    </label>
+    @if (wrong(); as sentence) {
+      <p class="wrong" role="alert">{{ sentence }}</p>
+    }
+  `,
+  styles: `
+    label {
+      align-items: center;
+      display: flex;
+      gap: 10px;
+      justify-content: space-between;
+    }
+    .typed {
+      align-items: center;
+      display: flex;
+      gap: 6px;
+      width: 200px;
+    }
+    input {
+      background: var(--surface-high);
+      border: 1px solid var(--edge);
+      border-radius: 4px;
+      color: var(--ink);
+      font: inherit;
+      font-size: 14.5px;
+      height: 34px;
+      padding: 0 8px;
+      width: 90px;
+    }
+    .wrong {
+      color: var(--clay);
+      font-size: 13px;
+      margin: 4px 0 0;
+    }
+    @media (pointer: coarse) {
+      input {
+        height: 40px;
+      }
+    }
+  `,
+})
+export class TypedFigure {
+  readonly label = input.required<string>();
+  readonly unit = input.required<string>();
+  readonly value = input.required<number>();
+  readonly least = input.required<number>();
+  readonly most = input.required<number>();
+  readonly chosen = output<number>();
+  readonly text = linkedSignal(() => String(this.value()));
+  readonly wrong = signal('');
+
+  take(text: string): void {
+    this.text.set(text);
+    const figure = Number(text.trim().replace(',', '.'));
+    const isFine = text.trim() !== '' && figure >= this.least() && figure <= this.most();
+    this.wrong.set(
+      isFine ? '' : `“${text}” cannot be: give ${this.least()} to ${this.most()} ${this.unit()}.`,
+    );
+    if (isFine && figure !== this.value()) this.chosen.emit(figure);
+  }
+}
