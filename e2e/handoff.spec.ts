@@ -19,7 +19,7 @@ test('all formats are handed off, as chosen; the package is there after a restar
     .selectOption('25 mm or 1 in, beside it');
   await format('PDF').getByRole('combobox', { name: 'Paper' }).selectOption('sheets of A4');
 
-  await format('DXF').getByRole('textbox', { name: 'These within, in mm' }).fill('0.02');
+  await format('DXF').getByRole('textbox', { name: 'Within, in mm' }).fill('0.02');
   await format('DXF').getByRole('combobox', { name: 'Layers' }).selectOption('by task');
   await format('PNG').getByRole('combobox', { name: 'Shows' }).selectOption('the piece filled, smooth');
   const density = format('PNG').getByRole('textbox', { name: 'Density, in dpi' });

@@ -110,7 +110,7 @@ function madeOf(
     mirrored: `${subject.mirrored}`,
     plates: JSON.stringify(subject.plates),
   };
-  const limits = limitsOf(document.prove.material, document.prove.tool);
+  const limits = limitsOf(document.prove.material, document.prove.tool, document.units);
   const look = (check: Check, compute: () => Finding[]) => {
     const known = [...check.reads.map((part) => keys[part]), JSON.stringify(limits)].join(' ');
     return step('prove', `prove ${check.kind}`, known, compute).value;

@@ -106,8 +106,17 @@ export function findingOf(
   ];
 }
 
-/** A length in a sentence. */
-export const millimetres = (length: number): string => `${Number(length.toFixed(3))} mm`;
+const INCH = 25.4;
+
+/** A length in a sentence, in the unit that people count in. */
+export const told = (length: number, units: Limits['units']): string =>
+  units === 'in' ? `${Number((length / INCH).toFixed(4))} in` : `${Number(length.toFixed(3))} mm`;
+
+/** An area in a sentence. */
+export function toldArea(area: number, units: Limits['units']): string {
+  if (units === 'in') return `${Number((area / INCH / INCH).toFixed(3))} in²`;
+  return area < 1000 ? `${area.toFixed(1)} mm²` : `${(area / 100).toFixed(1)} cm²`;
+}
 
 /** So many of something, in words. */
 export const counted = (count: number, one: string, many: string): string =>

@@ -25,6 +25,8 @@ export interface Limits {
   shortestSegment: number;
   /** It is cut from behind: what is right then is mirrored. */
   fromBehind: boolean;
+  /** In which lengths are told. */
+  units: 'mm' | 'in';
 }
 
 /** A pixel larger than this leaves marks that a finger feels; common practice, no source. */
@@ -36,8 +38,8 @@ const SHORT = 0.02;
 /** What holds a part in a sheet that nothing lies under: of the side of a square as large; common practice, no source. */
 const HOLD = 1 / 25;
 
-/** The limits of a material worked with a tool. A hole or a gap cannot be less than the tool is wide. */
-export function limitsOf(material: Material, tool: Tool): Limits {
+/** The limits of a material worked with a tool, told in a unit. A hole or a gap cannot be less than the tool is wide. */
+export function limitsOf(material: Material, tool: Tool, units: Limits['units'] = 'mm'): Limits {
   const { least, bed } = material;
   const isRound = tool.kind === 'end mill';
   return {
@@ -57,5 +59,6 @@ export function limitsOf(material: Material, tool: Tool): Limits {
     nodesPer100: least.nodesPer100,
     shortestSegment: SHORT,
     fromBehind: material.fromBehind ?? false,
+    units,
   };
 }

@@ -167,6 +167,10 @@ describe('findings', () => {
     expect(found([path(bow)], 'self-crossing').places).toEqual([
       { x: expect.closeTo(20, 6) as number, y: expect.closeTo(20, 6) as number },
     ]);
+    // Where they do, no gap or wall is told as well, and no size that would mend it.
+    const both = findingsOf([path(block(0, 0, 40, 40)), path(block(20, 20, 40, 40))]);
+    expect(both.map(({ kind }) => kind)).toEqual(['parts-overlap', 'crossing']);
+    expect(timesToPass(both)).toBeUndefined();
     // A score may run across anything.
     const score = path(
       { start: { x: -5, y: 5 }, segments: [{ kind: 'line', x: 50, y: 5 }], closed: false },

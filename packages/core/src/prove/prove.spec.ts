@@ -1,6 +1,6 @@
 import type { DrawingPath } from '../format';
 import { circleContour } from '../geometry';
-import { type Check, type Finding, type Subject } from './check';
+import { type Check, type Finding, type Subject, told, toldArea } from './check';
 import { CHECKS, LIMITS, prove } from './prove';
 import { subjectOf } from './subject';
 
@@ -67,6 +67,15 @@ describe('prove', () => {
   it('measures against the limits that it is given', () => {
     const [finding] = prove(subject, { ...LIMITS, coarsePixel: 0.1 }).findings;
     expect(finding).toMatchObject({ kind: 'coarse', measured: 0.2, allowed: 0.1 });
+  });
+
+  it('tells lengths in the unit that the job counts in', () => {
+    const [finding] = prove(subject, { ...LIMITS, coarsePixel: 0.1, units: 'in' }).findings;
+    expect(finding.message).toContain('becomes 0.0079 in; up to 0.0039 in');
+    // 25.4 mm are an inch (international yard and pound agreement, 1959).
+    expect(told(25.4, 'in')).toBe('1 in');
+    expect(toldArea(645.16, 'in')).toBe('1 in²');
+    expect([toldArea(12.34, 'mm'), toldArea(6450, 'mm')]).toEqual(['12.3 mm²', '64.5 cm²']);
   });
 
   it('asks what was remembered, check by check', () => {

@@ -37,7 +37,7 @@ export const dxf: PathFormat = {
     },
     {
       id: 'within',
-      name: 'These within',
+      name: 'Within',
       figure: { usual: WITHIN, least: 0.001, most: 0.5, unit: 'mm' },
       counts: { option: 'curves', where: ['arcs', 'chords'] },
     },

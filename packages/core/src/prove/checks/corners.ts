@@ -1,5 +1,5 @@
 import type { Point, RimIndex } from '../../geometry';
-import { type Check, counted, findingOf, millimetres } from '../check';
+import { type Check, counted, findingOf, told, toldArea } from '../check';
 
 /** Turns by less than this are none, in radians. */
 const LEAST_TURN = 0.1;
@@ -28,7 +28,7 @@ const leftStanding = (turn: number, radius: number): number =>
 export const innerCorner: Check = {
   kind: 'inner-corner',
   reads: ['grounds'],
-  check({ grounds }, { leastRadius }) {
+  check({ grounds }, { leastRadius, units }) {
     if (leastRadius <= 0) return [];
     const left = cornersOf(grounds.flatMap(({ rims, pockets }) => [rims, pockets]))
       .filter(({ turn }) => turn > 0)
@@ -49,7 +49,7 @@ export const innerCorner: Check = {
         hint: 'Round them to the tool, cut them free, or take a finer tool.',
       },
       (count) =>
-        `${counted(count, 'inner corner is', 'inner corners are')} sharper than the tool’s radius of ${millimetres(leastRadius)}: ${area.toFixed(1)} mm² stay standing.`,
+        `${counted(count, 'inner corner is', 'inner corners are')} sharper than the tool’s radius of ${told(leastRadius, units)}: ${toldArea(area, units)} stay standing.`,
     );
   },
 };

@@ -10,15 +10,15 @@ import {
   indexSegmentBoxes,
   segmentsNearOthers,
 } from '../../geometry';
-import { type Check, findingOf, millimetres } from '../check';
+import { type Check, findingOf, told } from '../check';
 import { contoursIn, sheetsOf } from '../cut-ground';
 
 /** Along these the tool follows the line itself; areas may lie side by side. */
 const FOLLOWED: readonly Task[] = ['cut-through', 'score'];
-/** Places along contours are looked at so far apart, in millimetres, but no more of them than that. */
+/** Places along contours are looked at so far apart, in told, but no more of them than that. */
 const STEP = 0.5;
 const MOST_PLACES = 200_000;
-/** How closely curves are followed, in millimetres. */
+/** How closely curves are followed, in told. */
 const FLAT = 0.01;
 /** So many places in a row on another line are no crossing. */
 const LEAST = 3;
@@ -29,7 +29,7 @@ const KEPT = 8;
 export const duplicate: Check = {
   kind: 'duplicate',
   reads: ['paths'],
-  check({ paths }, { double }) {
+  check({ paths }, { double, units }) {
     const lines = sheetsOf(paths.filter(({ task }) => FOLLOWED.includes(task))).map(contoursIn);
     const total = lines.flat().reduce((sum, contour) => sum + contourLength(contour), 0);
     const step = Math.max(STEP, total / MOST_PLACES);
@@ -48,7 +48,7 @@ export const duplicate: Check = {
         hint: 'Drop one of them in Line, or read the file with doubles dropped.',
       },
       () =>
-        `${millimetres(length)} are cut twice: lines lie on one another, or nearer than ${millimetres(double)}.`,
+        `${told(length, units)} are cut twice: lines lie on one another, or nearer than ${told(double, units)}.`,
     );
   },
 };

@@ -1,26 +1,31 @@
-import { type NarrowPlace, type RimIndex, narrowPlaces } from '../../geometry';
-import { type Check, type Measured, counted, findingOf, millimetres } from '../check';
+import { type NarrowPlace, narrowPlaces, norm } from '../../geometry';
+import { type Check, type Measured, counted, findingOf, told } from '../check';
 import type { CutGround } from '../cut-ground';
 
-/** Middles of narrow places of all sheets, the narrowest first. */
-const middles = (all: readonly RimIndex[], look: (rims: RimIndex) => NarrowPlace[]): Measured[] =>
-  all
-    .flatMap(look)
-    .sort((a, b) => a.width - b.width)
-    .map(({ width, from, to }) => ({
-      at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
-      measured: width,
-    }));
-
-const rimsOf = (grounds: readonly CutGround[]) => grounds.map(({ rims }) => rims);
+/** Middles of narrow places of all sheets, the narrowest first; those where cuts cross are told as that. */
+const middles = (
+  grounds: readonly CutGround[],
+  allowed: number,
+  look: (ground: CutGround) => NarrowPlace[],
+): Measured[] =>
+  grounds
+    .flatMap((ground) =>
+      look(ground)
+        .map(({ width, from, to }) => ({
+          at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
+          measured: width,
+        }))
+        .filter(({ at }) => ground.crossings.every(({ x, y }) => norm(at.x - x, at.y - y) > allowed)),
+    )
+    .sort((a, b) => a.measured - b.measured);
 
 /** Material narrower than it holds between sides of one contour. */
 export const neck: Check = {
   kind: 'neck',
   reads: ['grounds'],
-  check: ({ grounds }, { leastNeck: allowed }) =>
+  check: ({ grounds }, { leastNeck: allowed, units }) =>
     findingOf(
-      middles(rimsOf(grounds), (rims) => narrowPlaces(rims, allowed).filter(({ a, b }) => a === b)),
+      middles(grounds, allowed, ({ rims }) => narrowPlaces(rims, allowed).filter(({ a, b }) => a === b)),
       {
         kind: 'neck',
         severity: 'warn',
@@ -28,7 +33,7 @@ export const neck: Check = {
         hint: 'Make it larger, or thicken the drawing there in Ink or Line.',
       },
       (count, width) =>
-        `${counted(count, 'neck is', 'necks are')} narrower than ${millimetres(allowed)}, the narrowest ${millimetres(width)}.`,
+        `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}.`,
     ),
 };
 
@@ -36,12 +41,12 @@ export const neck: Check = {
 export const wall: Check = {
   kind: 'wall',
   reads: ['grounds'],
-  check: ({ grounds }, { leastWall: allowed }) =>
+  check: ({ grounds }, { leastWall: allowed, units }) =>
     findingOf(
-      middles(rimsOf(grounds), (rims) => narrowPlaces(rims, allowed).filter(({ a, b }) => a !== b)),
+      middles(grounds, allowed, ({ rims }) => narrowPlaces(rims, allowed).filter(({ a, b }) => a !== b)),
       { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
       (count, width) =>
-        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${millimetres(allowed)}, the thinnest ${millimetres(width)}.`,
+        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}, the thinnest ${told(width, units)}.`,
     ),
 };
 
@@ -49,11 +54,10 @@ export const wall: Check = {
 export const narrowSlot: Check = {
   kind: 'narrow-slot',
   reads: ['grounds'],
-  check: ({ grounds }, { leastGap: allowed }) =>
+  check: ({ grounds }, { leastGap: allowed, units }) =>
     findingOf(
-      middles(
-        grounds.flatMap(({ rims, pockets }) => [rims, pockets]),
-        (rims) => narrowPlaces(rims, allowed, 'outside'),
+      middles(grounds, allowed, ({ rims, pockets }) =>
+        [rims, pockets].flatMap((own) => narrowPlaces(own, allowed, 'outside')),
       ),
       {
         kind: 'narrow-slot',
@@ -62,6 +66,6 @@ export const narrowSlot: Check = {
         hint: 'Widen the gap, lay parts farther apart, or take a finer tool.',
       },
       (count, width) =>
-        `${counted(count, 'gap is', 'gaps are')} narrower than ${millimetres(allowed)}, the narrowest ${millimetres(width)}: there is no room for the tool.`,
+        `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool.`,
     ),
 };

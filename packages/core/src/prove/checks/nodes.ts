@@ -1,10 +1,10 @@
 import { contourLength, eachSegment } from '../../geometry';
-import { type Check, type Measured, counted, findingOf, millimetres } from '../check';
+import { type Check, type Measured, counted, findingOf, told } from '../check';
 import { contoursIn } from '../cut-ground';
 
 /** So many segments that are too short are no accident. */
 const FEW = 3;
-/** Shorter cuts are not judged by their nodes, in millimetres. */
+/** Shorter cuts are not judged by their nodes, in told. */
 const LEAST_LENGTH = 20;
 
 /** More nodes along the cut than a machine follows smoothly. */
@@ -37,7 +37,7 @@ export const tooManyNodes: Check = {
 export const shortSegments: Check = {
   kind: 'short-segments',
   reads: ['paths'],
-  check({ paths }, { shortestSegment: allowed }) {
+  check({ paths }, { shortestSegment: allowed, units }) {
     const found: Measured[] = [];
     for (const contour of contoursIn(paths))
       eachSegment(contour, (from, segment) => {
@@ -55,7 +55,7 @@ export const shortSegments: Check = {
         allowed,
         hint: 'Have curves laid anew in Line, or take these nodes out.',
       },
-      (count) => `${counted(count, 'segment is', 'segments are')} shorter than ${millimetres(allowed)}.`,
+      (count) => `${counted(count, 'segment is', 'segments are')} shorter than ${told(allowed, units)}.`,
     );
   },
 };

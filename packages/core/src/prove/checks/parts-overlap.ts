@@ -1,5 +1,5 @@
 import { type Contour, boxHeight, boxOf, boxWidth, intersected, signedArea } from '../../geometry';
-import { type Check, type Measured, counted, findingOf } from '../check';
+import { type Check, type Measured, counted, findingOf, toldArea } from '../check';
 import type { CutGround } from '../cut-ground';
 
 /** Parts that have less than this in common only touch, in square millimetres. */
@@ -36,7 +36,7 @@ const sizeOf = (contour: Contour): number => {
 export const partsOverlap: Check = {
   kind: 'parts-overlap',
   reads: ['grounds'],
-  check: ({ grounds }) =>
+  check: ({ grounds }, { units }) =>
     findingOf(
       grounds.flatMap(overlapsIn).sort((a, b) => b.measured - a.measured),
       {
@@ -46,6 +46,6 @@ export const partsOverlap: Check = {
         hint: 'Move them apart in Piece, or unite them into one part.',
       },
       (count, area) =>
-        `${counted(count, 'time', 'times')} two parts lie on one another, with up to ${area.toFixed(1)} mm² in common.`,
+        `${counted(count, 'time', 'times')} two parts lie on one another, with up to ${toldArea(area, units)} in common.`,
     ),
 };

@@ -1,11 +1,11 @@
 import { boxHeight, boxOf, boxWidth } from '../../geometry';
-import { type Check, counted, findingOf, millimetres } from '../check';
+import { type Check, counted, findingOf, told } from '../check';
 
 /** Material within a hole that nothing holds: it falls out once it is cut. */
 export const island: Check = {
   kind: 'island',
   reads: ['grounds'],
-  check: ({ grounds }) =>
+  check: ({ grounds }, { units }) =>
     findingOf(
       grounds
         .flatMap(({ contours, depths }) =>
@@ -24,7 +24,7 @@ export const island: Check = {
         hint: 'Bridge them in Piece, or take them as parts of their own.',
       },
       (count, size) =>
-        `${counted(count, 'part lies', 'parts lie')} in a hole and ${count === 1 ? 'falls' : 'fall'} out, the largest ${millimetres(size)} across.`,
+        `${counted(count, 'part lies', 'parts lie')} in a hole and ${count === 1 ? 'falls' : 'fall'} out, the largest ${told(size, units)} across.`,
     ),
 };
 
@@ -32,7 +32,7 @@ export const island: Check = {
 export const outsideBed: Check = {
   kind: 'outside-bed',
   reads: ['frame'],
-  check({ frame }, { bed }) {
+  check({ frame }, { bed, units }) {
     const [width, height] = [boxWidth(frame), boxHeight(frame)];
     if (!bed) return [];
     const fits = (across: number, down: number) => width <= across + EPSILON && height <= down + EPSILON;
@@ -46,7 +46,7 @@ export const outsideBed: Check = {
         allowed: Math.max(bed.width, bed.height),
         places: [],
         sizes: [],
-        message: `The piece of ${millimetres(width)} by ${millimetres(height)} is larger than the bed of ${millimetres(bed.width)} by ${millimetres(bed.height)}.`,
+        message: `The piece of ${told(width, units)} by ${told(height, units)} is larger than the bed of ${told(bed.width, units)} by ${told(bed.height, units)}.`,
         hint: 'Make it smaller, lay fewer on the sheet, or take another machine.',
       },
     ];

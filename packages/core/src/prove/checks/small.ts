@@ -1,5 +1,5 @@
 import { type Contour, boxHeight, boxOf, boxWidth, contourLength, signedArea } from '../../geometry';
-import { type Check, type Measured, counted, findingOf, millimetres } from '../check';
+import { type Check, type Measured, counted, findingOf, told } from '../check';
 import type { CutGround } from '../cut-ground';
 
 /** An area as wide on the average as this share of a neck is a sliver, where it is long. */
@@ -27,7 +27,7 @@ const below = <M extends Measured>(all: readonly M[], allowed: number): M[] =>
 export const smallHole: Check = {
   kind: 'small-hole',
   reads: ['grounds'],
-  check: ({ grounds }, { leastHole: allowed }) =>
+  check: ({ grounds }, { leastHole: allowed, units }) =>
     findingOf(
       below(sized(rimsOf(grounds, 'holes')), allowed),
       {
@@ -37,7 +37,7 @@ export const smallHole: Check = {
         hint: 'Enlarge them, leave them out, or drill them afterwards.',
       },
       (count, size) =>
-        `${counted(count, 'hole is', 'holes are')} smaller than ${millimetres(allowed)}, the smallest ${millimetres(size)} across.`,
+        `${counted(count, 'hole is', 'holes are')} smaller than ${told(allowed, units)}, the smallest ${told(size, units)} across.`,
     ),
 };
 
@@ -45,7 +45,7 @@ export const smallHole: Check = {
 export const speck: Check = {
   kind: 'speck',
   reads: ['grounds'],
-  check: ({ grounds }, { leastPart: allowed }) =>
+  check: ({ grounds }, { leastPart: allowed, units }) =>
     findingOf(
       below(sized(rimsOf(grounds, 'parts')), allowed),
       {
@@ -55,7 +55,7 @@ export const speck: Check = {
         hint: 'Drop specks in Ink, or what is no larger than they in Line.',
       },
       (count, size) =>
-        `${counted(count, 'part is', 'parts are')} smaller than ${millimetres(allowed)}, the smallest ${millimetres(size)}.`,
+        `${counted(count, 'part is', 'parts are')} smaller than ${told(allowed, units)}, the smallest ${told(size, units)}.`,
     ),
 };
 
@@ -63,7 +63,7 @@ export const speck: Check = {
 export const sliver: Check = {
   kind: 'sliver',
   reads: ['grounds'],
-  check({ grounds }, { leastNeck, leastPart }) {
+  check({ grounds }, { leastNeck, leastPart, units }) {
     const allowed = THIN * leastNeck;
     const parts = sized(rimsOf(grounds, 'parts')).filter(({ measured }) => measured >= leastPart);
     const widths = parts.map(({ at, contour }) => ({
@@ -79,7 +79,7 @@ export const sliver: Check = {
         hint: 'Drop them, or unite them with what lies beside them.',
       },
       (count, width) =>
-        `${counted(count, 'part is a sliver', 'parts are slivers')}, on the average ${millimetres(width)} wide.`,
+        `${counted(count, 'part is a sliver', 'parts are slivers')}, on the average ${told(width, units)} wide.`,
     );
   },
 };

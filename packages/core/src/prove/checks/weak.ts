@@ -1,5 +1,5 @@
 import { type NarrowPlace, insidePolygon, narrowPlaces } from '../../geometry';
-import { type Check, counted, findingOf, millimetres } from '../check';
+import { type Check, counted, findingOf, told, toldArea } from '../check';
 import { type Hanging, hangingBy } from '../hanging';
 
 /** What holds a part is looked for up to so many times the width of a neck. */
@@ -13,7 +13,7 @@ const SAME = 0.1;
 export const weak: Check = {
   kind: 'weak',
   reads: ['grounds'],
-  check({ grounds }, { leastNeck, leastWall, leastHold }) {
+  check({ grounds }, { leastNeck, leastWall, leastHold, units }) {
     const widest = REACH * leastNeck;
     if (widest === 0 || leastHold === 0) return [];
     const needed = (area: number) => leastHold * Math.sqrt(area);
@@ -40,7 +40,7 @@ export const weak: Check = {
         hint: 'Thicken what holds them, or hold them in more places.',
       },
       (count, width) =>
-        `${counted(count, 'part hangs', 'parts hang')} by too little: the weakest, of ${(worst.area / 100).toFixed(1)} cm², by ${millimetres(width)} where ${millimetres(Number(needed(worst.area).toFixed(1)))} would hold it.`,
+        `${counted(count, 'part hangs', 'parts hang')} by too little: the weakest, of ${toldArea(worst.area, units)}, by ${told(width, units)} where ${told(Number(needed(worst.area).toFixed(1)), units)} would hold it.`,
     );
   },
 };
