@@ -133,6 +133,12 @@ test('the ruler clings to what is drawn, and the narrowest place is told at this
   await pull(page, at(0.07, 0.5), at(0.93, 0.5));
   const measured = panel.getByRole('list', { name: 'What was measured' });
   await expect(measured).toContainText(/^\s*(79\.\d+|80) mm/);
+  // With Shift the whole shape under the hand is meant.
+  await page.keyboard.down('Shift');
+  await pull(page, at(0.03, 0.5), at(0.03, 0.5));
+  await page.keyboard.up('Shift');
+  await expect(measured).toContainText(/mm\s*where the shape is narrowest/);
+  await panel.getByRole('button', { name: /^Take away / }).last().click();
   await panel.getByRole('button', { name: 'Narrowest place' }).click();
   await expect(panel.getByText(/mm at its narrowest; at 3 times the size \d/)).toBeVisible();
   await panel.getByRole('button', { name: /^Take away / }).click();

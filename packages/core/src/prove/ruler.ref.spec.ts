@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { type Contour, circleContour } from '../geometry';
 import type { DrawingPath } from '../format';
 import { cutGrounds } from './cut-ground';
-import { measuredBetween, narrowestOf, radiusAt } from './ruler';
+import {
+  betweenEdges,
+  edgeAt,
+  footOn,
+  gapBetweenShapes,
+  measuredBetween,
+  narrowestIn,
+  narrowestOf,
+  radiusAt,
+} from './ruler';
 
 const cut = (outer: Contour): DrawingPath => ({ task: 'cut-through', shape: { outer, holes: [] } });
 const rectangle = (x: number, y: number, width: number, height: number): Contour => ({
@@ -40,7 +49,71 @@ describe('the ruler', () => {
   });
 });
 
+describe('edges', () => {
+  const bar = rectangle(10, 20, 30, 5);
+
+  it('that are parallel are told with how far they are apart, others with their angle', () => {
+    const [left, right] = [
+      { x: 10, y: 22 },
+      { x: 40, y: 24 },
+    ];
+    const [one, other] = [edgeAt(bar, left), edgeAt(bar, right)];
+    if (!one || !other) throw new Error('no edges');
+    expect(betweenEdges(left, one, right, other)).toEqual({ apart: 30 });
+    const above = { x: 20, y: 20 };
+    expect(betweenEdges(left, one, above, edgeAt(bar, above) ?? one)).toEqual({ degrees: 90 });
+    expect(footOn(right, other, left)).toEqual({ x: 40, y: 22 });
+    expect(edgeAt(circleContour({ x: 0, y: 0 }, 5), { x: 5, y: 0 })).toBeUndefined();
+  });
+
+  it('at any angle meet at the angle between their directions', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 90 }), (angle) => {
+        const turned = { x: Math.cos((angle * Math.PI) / 180), y: Math.sin((angle * Math.PI) / 180) };
+        const found = betweenEdges({ x: 0, y: 0 }, { x: -1, y: 0 }, { x: 3, y: 4 }, turned);
+        expect('degrees' in found && found.degrees).toBeCloseTo(angle, 9);
+      }),
+    );
+  });
+});
+
+describe('the gap between two shapes', () => {
+  it('of discs is the distance of their middles less both radii', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 20, noNaN: true }),
+        fc.double({ min: 2, max: 20, noNaN: true }),
+        fc.double({ min: 0.05, max: 30, noNaN: true }),
+        fc.double({ min: 0, max: 6, noNaN: true }),
+        (r, R, gap, turn) => {
+          const d = r + R + gap;
+          const found = gapBetweenShapes(
+            [circleContour({ x: 0, y: 0 }, r)],
+            [circleContour({ x: d * Math.cos(turn), y: d * Math.sin(turn) }, R)],
+          );
+          expect(Math.abs((found?.width ?? 0) - gap)).toBeLessThan(0.002);
+          expect(found?.at.x).toBeCloseTo((r + gap / 2) * Math.cos(turn), 1);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is none where they cross, and nothing without shapes', () => {
+    expect(
+      gapBetweenShapes([circleContour({ x: 0, y: 0 }, 5)], [circleContour({ x: 6, y: 0 }, 5)])?.width,
+    ).toBe(0);
+    expect(gapBetweenShapes([], [])).toBeUndefined();
+  });
+});
+
 describe('the narrowest place', () => {
+  it('of one shape lies between its own rims, whichever way they run', () => {
+    const found = narrowestIn([circleContour({ x: 3, y: 0 }, 12, true), circleContour({ x: 0, y: 0 }, 20)]);
+    expect(found?.width).toBeCloseTo(5, 3);
+    expect([found?.from.x, found?.to.x].map((x) => Math.round(x ?? 0)).sort()).toEqual([15, 20]);
+  });
+
   // Plane geometry: two circles about one middle are everywhere as far apart as their radii differ.
   it('of a ring is the difference of its radii', () =>
     fc.assert(

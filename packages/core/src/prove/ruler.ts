@@ -4,7 +4,10 @@ import {
   type NarrowPlace,
   alongOf,
   centredArc,
+  gapBetween,
+  indexRims,
   narrowPlaces,
+  nestContours,
   nearestAlong,
   norm,
   onAt,
@@ -39,10 +42,42 @@ export function radiusAt(contour: Contour, place: Point): number | undefined {
     : undefined;
 }
 
-/** The narrowest place of material: how wide, and its middle, in millimetres. */
+/** Lines whose directions differ by less than this, in degrees, are parallel. */
+const PARALLEL = 0.5;
+
+/** How two straight edges lie to each other: so far apart where they are parallel, or meeting at an angle of up to 90 degrees. */
+export type EdgesBetween = { apart: number } | { degrees: number };
+
+/** The direction of the straight edge that a contour has where it is nearest to a place; undefined where it is a curve. */
+export function edgeAt(contour: Contour, place: Point): Point | undefined {
+  const along = alongOf(contour);
+  const { segment } = onAt(along, Math.min(nearestAlong(along, place), along.length * (1 - 1e-9)));
+  const [from, to] = [startOf(contour, segment), contour.segments[segment]];
+  const length = norm(to.x - from.x, to.y - from.y);
+  return to.kind === 'line' && length > 0
+    ? { x: (to.x - from.x) / length, y: (to.y - from.y) / length }
+    : undefined;
+}
+
+/** How the edges through two places lie to each other, by their directions of length 1. */
+export function betweenEdges(a: Point, way: Point, b: Point, other: Point): EdgesBetween {
+  const cross = way.x * other.y - way.y * other.x;
+  const degrees = (Math.asin(Math.min(1, Math.abs(cross))) * 180) / Math.PI;
+  return degrees < PARALLEL ? { apart: Math.abs(way.x * (b.y - a.y) - way.y * (b.x - a.x)) } : { degrees };
+}
+
+/** The foot of the perpendicular from a place on a line, which goes through another. */
+export function footOn(line: Point, way: Point, place: Point): Point {
+  const along = way.x * (place.x - line.x) + way.y * (place.y - line.y);
+  return { x: line.x + along * way.x, y: line.y + along * way.y };
+}
+
+/** A narrow place: how wide, its middle, and the places on either side that it is between, in millimetres. */
 export interface Narrowest {
   width: number;
   at: Point;
+  from: Point;
+  to: Point;
 }
 
 /** It is looked for at a width first, at twice that where nothing is as narrow, and so on, so often at most. */
@@ -50,9 +85,11 @@ const FIRST = 1;
 const DOUBLED = 6;
 /** From one contour to the other and back so often, which settles where they are nearest. */
 const SETTLED = 4;
+/** Curves are followed so closely before that, in millimetres. */
+const FLAT = 0.002;
 
 /** Where the material that is left between cuts is narrowest; undefined where it is nowhere narrower than 64 mm. */
-export function narrowestOf(grounds: readonly CutGround[]): Narrowest | undefined {
+export function narrowestOf(grounds: readonly Pick<CutGround, 'rims' | 'contours'>[]): Narrowest | undefined {
   for (let k = 0, width = FIRST; k <= DOUBLED; k++, width *= 2) {
     const found = grounds
       .flatMap(({ rims, contours }) => narrowPlaces(rims, width).map((place) => settled(place, contours)))
@@ -60,6 +97,27 @@ export function narrowestOf(grounds: readonly CutGround[]): Narrowest | undefine
     if (found.length > 0) return found[0];
   }
   return undefined;
+}
+
+/** Where a shape is narrowest, by its contours, in millimetres. */
+export function narrowestIn(contours: readonly Contour[]): Narrowest | undefined {
+  const closed = contours.filter((contour) => contour.closed);
+  const sorted = nestContours(closed, FLAT).flatMap(({ outer, holes }) => [outer, ...holes]);
+  return narrowestOf([{ contours: sorted, rims: indexRims(sorted) }]);
+}
+
+/** Where two shapes are nearest to each other, by their contours; of no width where they cross. */
+export function gapBetweenShapes(one: readonly Contour[], other: readonly Contour[]): Narrowest | undefined {
+  const gaps = one.flatMap((a, k) =>
+    other.map((b, n) => {
+      const { distance, from, to } = gapBetween(a, b, FLAT);
+      return { width: distance, from, to, a: k, b: one.length + n };
+    }),
+  );
+  const [nearest] = gaps.sort((a, b) => a.width - b.width);
+  if (!nearest) return undefined;
+  const { width, from, to } = nearest;
+  return width === 0 ? { width, from, to, at: from } : settled(nearest, [...one, ...other]);
 }
 
 /** A narrow place between two contours, on their curves themselves and not on chords of them. */
@@ -73,5 +131,5 @@ function settled({ width, from, to, a, b }: NarrowPlace, contours: readonly Cont
     }
   }
   const exact = a === b ? width : norm(p.x - q.x, p.y - q.y);
-  return { width: exact, at: { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 } };
+  return { width: exact, from: p, to: q, at: { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 } };
 }

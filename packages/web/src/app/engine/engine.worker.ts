@@ -7,6 +7,8 @@ import {
   buffersOf,
   checkSource,
   combinedShapes,
+  gapBetweenShapes,
+  narrowestIn,
   fitFollowed,
   fontsNamedInFile,
   fontsOf,
@@ -111,6 +113,10 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
   async narrowest({ picture, document }, context) {
     const own = await session(picture);
     return plain({ narrowest: own.narrowest(document, context, await fontsFor(document, own)) });
+  },
+  narrowestIn({ shapes: [one, other] }) {
+    const narrowest = other ? gapBetweenShapes(one, other) : narrowestIn(one);
+    return Promise.resolve(plain({ narrowest }));
   },
   async rehearse({ file, name, setUp }, { now }) {
     const bytes = new Uint8Array(file);

@@ -56,6 +56,8 @@ export interface EngineCalls {
   handOff: { asks: { document: JobDocument } & HandOffAsked; answer: CheckedFile };
   /** The narrowest place of what a piece is cut to. */
   narrowest: { asks: { document: JobDocument }; answer: { narrowest: Narrowest | undefined } };
+  /** The narrowest place of one shape, or of the gap between two: by their contours in millimetres. */
+  narrowestIn: { asks: { shapes: Contour[][] }; answer: { narrowest: Narrowest | undefined } };
   /** What a machine does with a file's bytes, from wherever they are. */
   rehearse: {
     asks: { file: ArrayBuffer; name: string; setUp: RehearsalSetUp };

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { circleContour, packPaths } from '@drelk/core';
+import { type Contour, circleContour, packPaths } from '@drelk/core';
 import { fakeWork, render, viewWith } from '../../../testing/fake-work';
 import { MeasureTool } from '../bench/tools/measure-tool';
 import { RulerFields } from '../stages/prove/ruler-fields';
@@ -9,9 +9,9 @@ import { PathHand } from './path-hand';
 const disc = packPaths([{ outer: circleContour({ x: 50, y: 50 }, 20), holes: [] }]);
 
 /** A disc on the bench, half a millimetre to the pixel, with the ruler in hand. */
-function ruler() {
-  const all = fakeWork({ ...viewWith(), paths: disc, millimetresPerPixel: 0.5 });
-  (all.work as unknown as { shownPaths: () => unknown }).shownPaths = () => ({ paths: disc });
+function ruler(paths = disc) {
+  const all = fakeWork({ ...viewWith(), paths, millimetresPerPixel: 0.5 });
+  (all.work as unknown as { shownPaths: () => unknown }).shownPaths = () => ({ paths });
   all.bench.stage.set('prove');
   const measuring = TestBed.inject(Measuring);
   const tool = new MeasureTool(TestBed.inject(PathHand), all.work, all.tools, measuring);
@@ -29,6 +29,10 @@ describe('the ruler', () => {
     // From the node at the right of the disc to its node at the left, each missed by a little.
     pull(tool, [71, 52], [31, 49]);
     expect(measuring.said()).toEqual([{ id: 0, main: '20 mm', more: '20 mm across, 0 mm down, 0.0°' }]);
+    // From a place within it that is far from all of that, it is measured from there.
+    pull(tool, [60, 50], [50, 60]);
+    expect(measuring.said()[1].main).toBe('7.07 mm');
+    measuring.remove(1);
     // From the middle of the disc to its edge above.
     pull(tool, [51, 51], [50, 27]);
     expect(measuring.said()[1].main).toBe('10 mm');
@@ -42,6 +46,52 @@ describe('the ruler', () => {
     ]);
     pull(tool, [200, 200], [200, 200]);
     expect(measuring.said()).toHaveLength(1);
+  });
+
+  it('goes square across between parallel edges, and tells how edges meet', () => {
+    const bar: Contour = {
+      start: { x: 100, y: 100 },
+      segments: [
+        { kind: 'line', x: 100, y: 160 },
+        { kind: 'line', x: 190, y: 160 },
+        { kind: 'line', x: 190, y: 100 },
+        { kind: 'line', x: 100, y: 100 },
+      ],
+      closed: true,
+    };
+    const { tool, measuring } = ruler(packPaths([{ outer: bar, holes: [] }]));
+    pull(tool, [101, 117], [191, 119]);
+    expect(measuring.said()[0]).toMatchObject({
+      main: '45 mm',
+      more: 'parallel edges 45 mm apart; 45 mm across, 0 mm down, 0.0°',
+    });
+    pull(tool, [101, 117], [120, 101]);
+    expect(measuring.said()[1].more).toMatch(/^edges at 90\.0°; /);
+  });
+
+  it('means whole shapes with Shift: where one is narrowest, and the gap between two', async () => {
+    const two = packPaths([
+      { outer: circleContour({ x: 50, y: 50 }, 20), holes: [circleContour({ x: 50, y: 50 }, 8, true)] },
+      { outer: circleContour({ x: 120, y: 50 }, 20), holes: [] },
+    ]);
+    const { tool, tools, measuring, engine } = ruler(two);
+    tools.hold({ altKey: false, shiftKey: true });
+    const narrowest = { width: 6, from: { x: 10, y: 0 }, to: { x: 16, y: 0 }, at: { x: 13, y: 0 } };
+    const ask = engine.ask.mockResolvedValue({ narrowest });
+    pull(tool, [36, 50], [36, 50]);
+    await Promise.resolve();
+    pull(tool, [36, 50], [125, 52]);
+    await Promise.resolve();
+    const asked = (ask.mock.calls as [string, { shapes: Contour[][] }][]).filter(
+      ([what]) => what === 'narrowestIn',
+    );
+    // Millimetres: half of one to the pixel.
+    expect(asked.map(([, { shapes }]) => shapes.map((one) => one.length))).toEqual([[2], [2, 1]]);
+    expect(asked[1][1].shapes[1][0].start).toEqual({ x: 70, y: 25 });
+    expect(measuring.said().map(({ main, more }) => [main, more])).toEqual([
+      ['6 mm', 'where the shape is narrowest'],
+      ['6 mm', 'between the two shapes'],
+    ]);
   });
 
   it('shows what is pulled until it lets go, and forgets what is taken away', () => {

@@ -1,15 +1,29 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { type Between, type Narrowest, measuredBetween } from '@drelk/core';
+import {
+  type Between,
+  type Contour,
+  type EdgesBetween,
+  type Narrowest,
+  measuredBetween,
+  placeContour,
+} from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { Place } from '../engine/messages';
 import { Workbench } from './workbench';
 
-/** What was measured: between two places of the bench, in its pixels, or the radius of an arc at the first of them. */
+/**
+ * What was measured: between two places of the bench, in its pixels, or the radius of an arc at the first of them; how straight edges at
+ * both lie to each other; and of what it is the narrowest place.
+ */
 export interface Measure {
   from: Place;
   to: Place;
   radius?: number;
+  edges?: EdgesBetween;
+  of?: 'shape' | 'gap';
 }
+
+const OF = { shape: 'where the shape is narrowest', gap: 'between the two shapes' };
 
 /** A measure in the job's unit, in words. */
 export interface MeasureSaid {
@@ -57,7 +71,28 @@ export class Measuring {
     this.measures.set([]);
   }
 
-  words({ from, to, radius }: Measure): Omit<MeasureSaid, 'id'> {
+  /** The narrowest place of one shape, or of the gap between two, by their contours in pixels of the bench. */
+  async measureShapes(shapes: readonly Contour[][]): Promise<void> {
+    const view = this.work.view();
+    if (!view || this.busy()) return;
+    const mm = view.millimetresPerPixel;
+    const scaled = shapes.map((contours) =>
+      contours.map((contour) => placeContour(contour, { scale: mm, x: 0, y: 0 })),
+    );
+    this.busy.set(true);
+    try {
+      const { narrowest } = await this.work.engine.ask('narrowestIn', { shapes: scaled });
+      if (!narrowest) return;
+      const [from, to] = [narrowest.from, narrowest.to].map(({ x, y }) => ({ x: x / mm, y: y / mm }));
+      this.add({ from, to, of: shapes.length > 1 ? 'gap' : 'shape' });
+    } catch (problem) {
+      this.work.tell(problem);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  words({ from, to, radius, edges, of }: Measure): Omit<MeasureSaid, 'id'> {
     const mm = this.work.view()?.millimetresPerPixel ?? 1;
     if (radius !== undefined)
       return {
@@ -65,10 +100,15 @@ export class Measuring {
         more: `${this.work.length(2 * radius * mm)} across`,
       };
     const { length, across, down, degrees }: Between = measuredBetween(from, to);
-    return {
-      main: this.work.length(length * mm),
-      more: `${this.work.length(across * mm)} across, ${this.work.length(down * mm)} down, ${degrees.toFixed(1)}°`,
-    };
+    const main = this.work.length(length * mm);
+    if (of) return { main, more: OF[of] };
+    const more = `${this.work.length(across * mm)} across, ${this.work.length(down * mm)} down, ${degrees.toFixed(1)}°`;
+    if (!edges) return { main, more };
+    const said =
+      'apart' in edges
+        ? `parallel edges ${this.work.length(edges.apart * mm)} apart`
+        : `edges at ${edges.degrees.toFixed(1)}°`;
+    return { main, more: `${said}; ${more}` };
   }
 
   /** Finds the narrowest place of the piece as it is, and goes there. */
