@@ -135,7 +135,7 @@ test('the ruler clings to what is drawn, and the narrowest place is told at this
   await expect(measured).toContainText(/^\s*(79\.\d+|80) mm/);
   // With Shift the whole shape under the hand is meant.
   await page.keyboard.down('Shift');
-  await pull(page, at(0.03, 0.5), at(0.03, 0.5));
+  await pull(page, at(0.09, 0.5), at(0.09, 0.5));
   await page.keyboard.up('Shift');
   await expect(measured).toContainText(/mm\s*where the shape is narrowest/);
   await panel.getByRole('button', { name: /^Take away / }).last().click();
