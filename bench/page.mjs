@@ -1,7 +1,7 @@
 /* global document, requestAnimationFrame, performance, PerformanceObserver -- of the page, where parts of this run */
 /**
  * How the page keeps up while the hand moves, and how soon a picture is there: in Chromium, on the built application.
- * `npm run bench:page` for all of it, `npm run bench:page -- hand`, `-- carry` or `-- drop` for a part.
+ * `npm run bench:page` for all of it, `npm run bench:page -- hand`, `-- carry`, `-- rehearse` or `-- drop` for a part.
  */
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -294,7 +294,69 @@ async function drop() {
   }
 }
 
+/** A sheet of so many curved contours on the simulated machine: run, pulled to other moments, looked at from elsewhere. */
+async function rehearse() {
+  headOfFrames();
+  for (const count of [200, 2000]) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(address);
+    await page.getByRole('button', { name: 'Empty piece' }).click();
+    await page.waitForTimeout(1500);
+    await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Hand off' }).click();
+    const across = Math.ceil(Math.sqrt(count * 1.5));
+    const pitch = 560 / across;
+    const shapes = Array.from({ length: count }, (_, k) => {
+      const [x, y] = [pitch * ((k % across) + 0.5), pitch * (Math.floor(k / across) + 0.5)];
+      return `<path transform="translate(${x} ${y}) scale(${pitch / 34}) rotate(${(k * 37) % 360})" d="M-13 0Q-5 -11 4 -7L13 0Q6 9 0 5T-13 0Z"/>`;
+    });
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="560mm" height="380mm" viewBox="0 0 560 380">${shapes.join('')}</svg>`;
+    await page
+      .getByLabel('File to rehearse')
+      .setInputFiles({ name: 'leaves.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+    await page.locator('drelk-rehearsal-view canvas').waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(1500);
+    const box = await page.locator('drelk-rehearsal-view canvas').boundingBox();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.getByRole('button', { name: 'Run (P)' }).click();
+    row(`run, ${count} contours`, await watched(page, () => page.waitForTimeout(3000)));
+    await page.getByRole('button', { name: 'Rest (P)' }).click();
+    const slider = page.getByRole('slider', { name: 'Moment of the rehearsal' });
+    const track = await slider.boundingBox();
+    row(
+      `pulled to moments, ${count} contours`,
+      await watched(page, async () => {
+        const at = (share) => [track.x + track.width * share, track.y + track.height / 2];
+        await page.mouse.move(...at(0.9));
+        await page.mouse.down();
+        for (let k = 1; k <= 60; k++) {
+          await page.mouse.move(...at(0.55 + 0.35 * Math.cos(k / 6)));
+          await page.waitForTimeout(12);
+        }
+        await page.mouse.up();
+      }),
+    );
+    row(
+      `looked at from elsewhere, ${count} contours`,
+      await watched(page, async () => {
+        await page.mouse.move(x, y);
+        await page.mouse.down();
+        for (let k = 1; k <= 40; k++) {
+          await page.mouse.move(x + 160 * Math.sin(k / 6), y + 100 * Math.sin(k / 4));
+          await page.waitForTimeout(12);
+        }
+        await page.mouse.up();
+        for (let k = 0; k < 40; k++) {
+          await page.mouse.wheel(0, k < 20 ? -100 : 100);
+          await page.waitForTimeout(16);
+        }
+      }),
+    );
+    await page.close();
+  }
+}
+
 try {
+  if (['all', 'rehearse'].includes(PART)) await rehearse();
   if (['all', 'hand'].includes(PART)) await hand();
   if (['all', 'carry'].includes(PART)) await carry();
   if (['all', 'drop'].includes(PART)) await drop();

@@ -138,7 +138,10 @@ test('the ruler clings to what is drawn, and the narrowest place is told at this
   await pull(page, at(0.09, 0.5), at(0.09, 0.5));
   await page.keyboard.up('Shift');
   await expect(measured).toContainText(/mm\s*where the shape is narrowest/);
-  await panel.getByRole('button', { name: /^Take away / }).last().click();
+  await panel
+    .getByRole('button', { name: /^Take away / })
+    .last()
+    .click();
   await panel.getByRole('button', { name: 'Narrowest place' }).click();
   await expect(panel.getByText(/mm at its narrowest; at 3 times the size \d/)).toBeVisible();
   await panel.getByRole('button', { name: /^Take away / }).click();

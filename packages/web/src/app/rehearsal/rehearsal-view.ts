@@ -116,6 +116,7 @@ export class RehearsalView {
     if (width === 0) return;
     const [w, h] = [Math.round(width * density), Math.round(height * density)];
     if (canvas.width !== w || canvas.height !== h) [canvas.width, canvas.height] = [w, h];
-    this.drawing()?.draw(canvas, this.eye(), density, this.rehearsing.time());
+    const hasMore = this.drawing()?.draw(canvas, this.eye(), density, this.rehearsing.time());
+    if (hasMore) this.requested = requestAnimationFrame(() => this.draw());
   }
 }
