@@ -9,6 +9,7 @@ export * from './polygon';
 export * from './nest';
 export * from './distance';
 export * from './nearest';
+export * from './left-standing';
 export * from './near-segments';
 export { type NarrowPlace } from './narrow-stretches';
 export * from './narrow-places';

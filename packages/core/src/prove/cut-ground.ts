@@ -21,7 +21,8 @@ export interface CutGround {
   crossings: CrossingPlace[];
   /** In how many others each lies: even for rims of parts, odd for their holes. */
   depths: number[];
-  /** Segments of pockets, what stays around them to the left. */
+  /** Contours of pockets, what stays around them to the left, and their segments. */
+  pocketContours: Contour[];
   pockets: RimIndex;
 }
 
@@ -50,6 +51,7 @@ export const cutGrounds = (paths: readonly DrawingPath[]): CutGround[] =>
         cuts.map(({ contour }) => contour),
         CLOSE,
       ),
+      pocketContours: pockets.contours,
       pockets: indexRims(pockets.contours),
     };
   });

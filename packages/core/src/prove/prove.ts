@@ -1,8 +1,8 @@
 import { type Check, type Finding, SEVERITIES, type Subject } from './check';
 import { coarse } from './checks/coarse';
-import { innerCorner, sharpTip } from './checks/corners';
 import { crossing, selfCrossing } from './checks/crossing';
 import { duplicate } from './checks/duplicate';
+import { innerCorner } from './checks/inner-corner';
 import { leftOut } from './checks/left-out';
 import { mirrored } from './checks/mirrored';
 import { narrowSlot, neck, wall } from './checks/narrow';
@@ -11,6 +11,7 @@ import { shortSegments, tooManyNodes } from './checks/nodes';
 import { open } from './checks/open';
 import { island, outsideBed } from './checks/parts';
 import { partsOverlap } from './checks/parts-overlap';
+import { sharpTip } from './checks/sharp-tip';
 import { sliver, smallHole, speck } from './checks/small';
 import { textAsText } from './checks/text-as-text';
 import { trueSize } from './checks/true-size';

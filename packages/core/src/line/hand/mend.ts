@@ -5,24 +5,19 @@ import {
   type Point,
   type RimIndex,
   type Segment,
-  boxOf,
   chordsToArcs,
   circleContour,
   combineAreas,
   directionFrom,
   directionTo,
   findCrossings,
-  indexChords,
-  intersected,
   indexRims,
-  isInside,
+  leftStanding,
   merged,
   narrowPlaces,
   narrowRuns,
-  nearestPlace,
   nestContours,
   norm,
-  offset,
   penned,
   placeContour,
   signedArea,
@@ -47,8 +42,6 @@ export interface Mend {
 
 /** Shapes are worked on so large that the least is so many units. */
 const LARGE = 200;
-/** Around a corner so many times the least is looked at. */
-const AROUND = 6;
 /** A little more than the least, so that it passes when it is measured. */
 const MORE = 1.02;
 /** Curves are followed so closely on that scale; chords lie this near the arc they were cut from, as a share of the least. */
@@ -77,7 +70,9 @@ export function mended(contours: readonly Contour[], mend: Mend, context: Contex
   const { how, at, least } = mend;
   if (how === 'relieved' || how === 'rounded') {
     const patches = at.map((place) =>
-      how === 'relieved' ? relief(contours, place, least) : filled(contours, place, mend),
+      how === 'relieved'
+        ? relief(contours, place, least)
+        : leftStanding(contours, place, MORE * least, mend.isTaken),
     );
     return patched(contours, patches, mend, context);
   }
@@ -171,55 +166,6 @@ function refitted(chords: readonly Contour[], least: number, context: Context): 
   const given = chords.map((contour) => merged(chordsToArcs(contour, fine).contour, fine));
   const { contours } = refitContours(given, FITTED * fine, context);
   return nestContours(contours, fine).flatMap(({ outer, holes }) => [outer, ...holes]);
-}
-
-/** What a disc of the least as its radius leaves in the corner at a place, seen from where the tool works. */
-function filled(contours: readonly Contour[], place: Point, { least, isTaken }: Mend): Contour[] {
-  const scale = LARGE / least;
-  const reach = AROUND * LARGE;
-  const far = reach / scale;
-  const own = contours
-    .filter((contour) => {
-      const box = boxOf([contour]);
-      return (
-        box &&
-        Math.max(box.left - place.x, place.x - box.right, box.top - place.y, place.y - box.bottom) < far
-      );
-    })
-    .map((contour) => placeContour(contour, { scale, x: -place.x * scale, y: -place.y * scale }));
-  const window = square(reach);
-  const covered = intersected(own, [window], FLAT);
-  const worked = isTaken ? covered : subtracted([window], covered, FLAT);
-  const left = subtracted(worked, opened(worked, MORE * LARGE), FLAT);
-  return atOrigin(left, 0.1 * LARGE)
-    .flat()
-    .map((contour) => placeContour(contour, { scale: 1 / scale, x: place.x, y: place.y }));
-}
-
-const square = (half: number): Contour => ({
-  start: { x: -half, y: -half },
-  segments: [
-    { kind: 'line', x: -half, y: half },
-    { kind: 'line', x: half, y: half },
-    { kind: 'line', x: half, y: -half },
-    { kind: 'line', x: -half, y: -half },
-  ],
-  closed: true,
-});
-
-const ORIGIN = { x: 0, y: 0 };
-
-/** What of a region a disc gets into. */
-const opened = (region: readonly Contour[], radius: number): Contour[] =>
-  offset(offset(region, -radius, 'round', FLAT), radius, 'round', FLAT);
-
-/** The pieces of an area that the origin lies in, or all but. */
-function atOrigin(area: readonly Contour[], within: number): Contour[][] {
-  return nestContours(area, 1)
-    .map(({ outer, holes }) => [outer, ...holes])
-    .filter(
-      (piece) => isInside(piece, ORIGIN) || nearestPlace(indexChords(piece, 1), ORIGIN, within) !== undefined,
-    );
 }
 
 /** A disc of the tool that touches a corner from where it works, so that it is cut free (trade: relief cut). */
