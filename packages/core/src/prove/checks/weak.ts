@@ -1,9 +1,9 @@
-import { type NarrowPlace, insidePolygon, narrowPlaces } from '../../geometry';
+import { type NarrowPlace, insidePolygon, narrowPlaces, signedArea } from '../../geometry';
 import { type Check, counted, findingOf, told, toldArea } from '../check';
 import { type Hanging, hangingBy } from '../hanging';
 
 /** What holds a part is looked for up to so many times the width of a neck. */
-const REACH = 3;
+const REACH = 2;
 /** And what holds it in several places, in all, up to so many times that. */
 const IN_ALL = 2;
 /** Parts are one where they hang one behind the other and their areas differ by no more than this share. */
@@ -14,15 +14,19 @@ export const weak: Check = {
   kind: 'weak',
   reads: ['grounds'],
   check({ grounds }, { leastNeck, leastWall, leastHold, units }) {
-    const widest = REACH * leastNeck;
-    if (widest === 0 || leastHold === 0) return [];
     const needed = (area: number) => leastHold * Math.sqrt(area);
     const isWeak = (width: number, area: number) => width < needed(area);
     // What is too narrow whatever hangs by it is a neck or a wall already.
     const isOwn = ({ places }: Hanging) =>
       places.some(({ a, b, width }) => width >= (a === b ? leastNeck : leastWall));
     const found = grounds
-      .flatMap((ground) => hangingBy(ground, narrowPlaces(ground.rims, widest), IN_ALL * widest, isWeak))
+      .flatMap((ground) => {
+        // Nothing that hangs is larger than the largest part, nor asks for more than that.
+        const most = needed(Math.max(0, ...ground.contours.map((contour) => Math.abs(signedArea(contour)))));
+        if (most < Math.min(leastNeck, leastWall)) return [];
+        const widest = Math.min(REACH * leastNeck, most);
+        return hangingBy(ground, narrowPlaces(ground.rims, widest), Math.min(IN_ALL * widest, most), isWeak);
+      })
       .filter((one) => isWeak(one.width, one.area) && isOwn(one))
       .sort((a, b) => a.width / needed(a.area) - b.width / needed(b.area));
     if (found.length === 0) return [];
