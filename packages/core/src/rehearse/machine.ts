@@ -19,6 +19,8 @@ export interface Machine {
   pocketPasses: number;
   /** Seconds before it moves on: a torch or beam goes through, a mill goes down. */
   pierce: number;
+  /** So far along a closed way a mill goes down for a pass that cuts through, and for one of a pocket; 0 for what goes straight down. */
+  ramp: { cut: number; pocket: number };
   /** Length of the way in from beside the contour. */
   lead: number;
   /** Neighbouring ways of a pocket and of a hatch are so far apart. */
@@ -44,6 +46,9 @@ const TRAIL = 0.25;
 /** A way in is so many kerfs long; common practice, no source. */
 const LEAD = 2.5;
 
+/** A mill goes down along its way at so many degrees; common practice, no source. */
+const RAMP = 3;
+
 /** What a rehearsal leaves to whoever asks for it. */
 export interface MachineWishes {
   /** Of pockets, in millimetres. */
@@ -59,6 +64,10 @@ export function machineFor(
 ): Machine {
   const { process, thickness, bed, pace } = material;
   const perPass = thickness / pace.passes;
+  const pocketPasses =
+    process === 'router' && perPass > 0 ? Math.max(1, Math.ceil(pocketDepth / perPass - 1e-9)) : 1;
+  const rampFor = (depth: number) =>
+    tool.kind === 'end mill' ? depth / Math.tan((RAMP * Math.PI) / 180) : 0;
   return {
     process,
     toolKind: tool.kind,
@@ -73,8 +82,8 @@ export function machineFor(
     },
     passes: pace.passes,
     pocketDepth,
-    pocketPasses:
-      process === 'router' && perPass > 0 ? Math.max(1, Math.ceil(pocketDepth / perPass - 1e-9)) : 1,
+    pocketPasses,
+    ramp: { cut: rampFor(perPass), pocket: rampFor(pocketDepth / pocketPasses) },
     pierce: pace.pierce,
     lead: tool.kind === 'torch' ? LEAD * tool.width : 0,
     stepOver: STEP_OVER * tool.width,

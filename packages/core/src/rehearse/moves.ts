@@ -2,9 +2,10 @@ import { type Contour, type Point, cornersTurned, endOf, norm } from '../geometr
 import type { Machine } from './machine';
 import { type TimedWay, lengthOf, secondsOf, straightTime, timed } from './motion';
 import type { PlannedTrack } from './plan';
+import { type Round, roundsOf } from './ramp';
 import type { Track } from './tracks';
 
-export const MOVE_KINDS = ['travel', 'pierce', 'lead', 'work', 'turn'] as const;
+export const MOVE_KINDS = ['travel', 'pierce', 'ramp', 'lead', 'work', 'turn'] as const;
 export type MoveKind = (typeof MOVE_KINDS)[number];
 
 /** What the machine does from one moment on: a way, or, standing, nothing but wait. */
@@ -49,19 +50,28 @@ export function movesOf(
     const { task, passes } = tracks[track];
     const feed = feedFor(task, machine);
     const pierce = piercing(task, machine);
+    const ramp = task === 'pocket' ? machine.ramp.pocket : machine.ramp.cut;
+    const canRamp = (run: Contour) => ramp > 0 && run.closed;
+    // The first run goes on from pass to pass where it is.
+    const rounds = canRamp(runs[0]) ? roundsOf(runs[0], ramp, passes) : [];
     for (let pass = 0; pass < passes; pass++)
       runs.forEach((run, k) => {
-        const begin = pass === 0 && k === 0 && lead ? lead.start : run.start;
+        const first = k === 0 ? (rounds[pass]?.ramp ?? run) : run;
+        const begin = pass === 0 && k === 0 && lead ? lead.start : first.start;
         const far = norm(begin.x - at.x, begin.y - at.y);
         // From ring to ring of a pocket the bit stays down.
         const isBeside = task === 'pocket' && k > 0 && far < BESIDE * machine.stepOver;
         if (isBeside && far > SAME) follow('work', track, pass, straight(at, begin), feed);
         const isApart = far > SAME && !isBeside;
         if (isApart) follow('travel', track, pass, straight(at, begin), machine.travel);
-        if (pierce > 0 && (isApart || k === 0))
+        const goesDown = isApart || k === 0;
+        const [apart]: (Round | undefined)[] = k > 0 && isApart && canRamp(run) ? roundsOf(run, ramp, 1) : [];
+        const round: Round | undefined = k === 0 ? rounds[pass] : apart;
+        if (round) follow('ramp', track, pass, round.ramp, feed);
+        else if (goesDown && pierce > 0)
           add({ kind: 'pierce', track, pass, way: null, seconds: pierce, length: 0 });
         if (pass === 0 && k === 0 && lead) follow('lead', track, pass, lead, feed);
-        follow('work', track, pass, run, feed);
+        follow('work', track, pass, round?.work ?? run, feed);
         const turning = machine.trail > 0 ? knifeTurns(run, machine, feed) : 0;
         if (turning > 0) add({ kind: 'turn', track, pass, way: null, seconds: turning, length: 0 });
       });

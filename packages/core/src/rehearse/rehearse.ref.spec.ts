@@ -173,10 +173,29 @@ describe('each process in its own way', () => {
     }
   });
 
-  it('a mill goes around as often as it needs to come through', () => {
+  it('a mill goes around as often as it needs to come through, down along its way each time', () => {
     const { moves, pierces } = rehearse([cut(rectangle(0, 0, 90, 70))], machine('router'));
-    expect(moves.filter(({ kind }) => kind === 'work')).toHaveLength(6);
-    expect(pierces.count).toBe(6);
+    const work = moves.filter(({ kind }) => kind === 'work');
+    expect(work).toHaveLength(6);
+    expect(pierces.count).toBe(0);
+    // 18 mm in six passes: 3 mm each, at 3 degrees.
+    const ramps = moves.filter(({ kind }) => kind === 'ramp');
+    expect(ramps).toHaveLength(6);
+    for (const { length } of ramps) expect(length).toBeCloseTo(3 / Math.tan(Math.PI / 60), 6);
+    for (const { length } of work) expect(length).toBeCloseTo(work[0].length, 6);
+    // From pass to pass it stays where it is.
+    expect(moves.filter(({ kind }) => kind === 'travel')).toHaveLength(1);
+  });
+
+  it('a mill goes down around a small hole more than once, and straight down where its way is open', () => {
+    const hole = rehearse([cut(rectangle(0, 0, 90, 70)), cut(rectangle(20, 20, 12, 12))], machine('router'));
+    const [first] = hole.moves.filter(({ kind }) => kind === 'ramp');
+    const [round] = hole.moves.filter(({ kind }) => kind === 'work');
+    expect(first.length).toBeCloseTo(3 / Math.tan(Math.PI / 60), 6);
+    expect(first.length).toBeGreaterThan(round.length);
+    const open = rehearse([cut(line([0, 0], [80, 0]))], machine('router'));
+    expect(open.moves.filter(({ kind }) => kind === 'ramp')).toHaveLength(0);
+    expect(open.pierces.count).toBe(6);
   });
 
   it('a knife turns on its tip in corners, a beam does not', () => {
