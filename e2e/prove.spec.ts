@@ -106,6 +106,7 @@ test('what falls out of a board is found, held by bridges, and rehearsed: one pa
   const panel = page.locator('drelk-prove-panel');
   await expect(panel.getByText(/fall out/).first()).toBeVisible();
   await panel.getByRole('button', { name: 'Hold it with bridges' }).click();
+  await expect(panel.getByText('dashed on the bench, not taken yet.')).toBeVisible();
   await panel.getByRole('button', { name: 'Take it', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Undo: Islands bridged' })).toBeVisible();
   await expect(panel.getByRole('button', { name: 'Hold it with bridges' })).toHaveCount(0);

@@ -148,3 +148,11 @@ export function cubicPoint(from: Point, c: Cubic, t: number): Point {
 
 export const boxWidth = (box: Box) => box.right - box.left;
 export const boxHeight = (box: Box) => box.bottom - box.top;
+
+/** By which a contour is known again, wherever it begins and whichever way it runs: its box, its area, how many segments it has. */
+export function lookOf(contour: Contour): string {
+  const { left, top, right, bottom } = boxOf([contour]) ?? { left: 0, top: 0, right: 0, bottom: 0 };
+  return [left, top, right, bottom, Math.abs(signedArea(contour)), contour.segments.length]
+    .map((figure) => figure.toFixed(3))
+    .join(' ');
+}

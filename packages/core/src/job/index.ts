@@ -25,3 +25,4 @@ export * from './rehearse-file';
 export * from './vector';
 export * from './vector-settings';
 export { fontsOf } from './piece';
+export * from './would-be';

@@ -118,6 +118,11 @@ const replies: { [C in EngineCall]: (asked: Asked<C>, context: Context) => Promi
     const narrowest = other ? gapBetweenShapes(one, other) : narrowestIn(one);
     return Promise.resolve(plain({ narrowest }));
   },
+  async wouldBe({ picture, document, changed }, context) {
+    const own = await session(picture);
+    const fonts = await fontsFor(changed, own);
+    return plain({ contours: own.wouldBe(document, changed, context, fonts) });
+  },
   async rehearse({ file, name, setUp }, { now }) {
     const bytes = new Uint8Array(file);
     const fonts = await fontsNamed(fontsNamedInFile(bytes));

@@ -58,6 +58,8 @@ export interface EngineCalls {
   narrowest: { asks: { document: JobDocument }; answer: { narrowest: Narrowest | undefined } };
   /** The narrowest place of one shape, or of the gap between two: by their contours in millimetres. */
   narrowestIn: { asks: { shapes: Contour[][] }; answer: { narrowest: Narrowest | undefined } };
+  /** Contours that a piece would have with other settings and has not now, in millimetres. */
+  wouldBe: { asks: { document: JobDocument; changed: JobDocument }; answer: { contours: Contour[] } };
   /** What a machine does with a file's bytes, from wherever they are. */
   rehearse: {
     asks: { file: ArrayBuffer; name: string; setUp: RehearsalSetUp };

@@ -90,6 +90,12 @@ describe('EngineSession', () => {
     expect(other && buffersOf(other).some((buffer) => given.has(buffer))).toBe(false);
   });
 
+  it('tells what would be by the contours that come new, and nothing of what stays', () => {
+    const larger = { ...document, piece: { ...document.piece, length: 60 } };
+    expect(session.wouldBe(document, document, quietContext)).toEqual([]);
+    expect(session.wouldBe(document, larger, quietContext)).toHaveLength(1);
+  });
+
   it('hands off what is shown in full', () => {
     const file = session.handOff(document, { format: 'svg' }, quietContext);
     expect(file.readBack.width).toBeCloseTo(100, 0);

@@ -2,6 +2,7 @@ import {
   type CheckedFile,
   type ColourPicture,
   type Context,
+  type Contour,
   type ContourSet,
   type DecodedPicture,
   DrelkError,
@@ -21,6 +22,7 @@ import {
   type Narrowest,
   cutGrounds,
   handedOff,
+  changedContours,
   narrowestOf,
   inkOptions,
   lookAtPicture,
@@ -114,6 +116,13 @@ export class EngineSession {
     return narrowestOf(
       cutGrounds(runJob(document, this.source, this.memories.full, context, undefined, fonts).drawing.paths),
     );
+  }
+
+  /** What the piece would have with other settings and has not now. */
+  wouldBe(document: JobDocument, changed: JobDocument, context: Context, fonts: Fonts = NO_FONTS): Contour[] {
+    const drawingOf = (one: JobDocument) =>
+      runJob(one, this.source, this.memories.full, context, undefined, fonts).drawing;
+    return changedContours(drawingOf(document), drawingOf(changed));
   }
 
   handOff(document: JobDocument, what: HandOffAsked, context: Context, fonts: Fonts = NO_FONTS): CheckedFile {

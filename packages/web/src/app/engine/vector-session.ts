@@ -1,6 +1,7 @@
 import {
   type CheckedFile,
   type Context,
+  type Contour,
   type Fonts,
   type JobDocument,
   type JobResult,
@@ -16,6 +17,7 @@ import {
   type Narrowest,
   cutGrounds,
   handedOff,
+  changedContours,
   narrowestOf,
   newJob,
   newMemory,
@@ -56,6 +58,13 @@ export class VectorSession {
     return narrowestOf(
       cutGrounds(runVectorJob(document, this.source, this.memory, context, fonts).drawing.paths),
     );
+  }
+
+  /** What the piece would have with other settings and has not now. */
+  wouldBe(document: JobDocument, changed: JobDocument, context: Context, fonts: Fonts): Contour[] {
+    const drawingOf = (one: JobDocument) =>
+      runVectorJob(one, this.source, this.memory, context, fonts).drawing;
+    return changedContours(drawingOf(document), drawingOf(changed));
   }
 
   handOff(document: JobDocument, what: HandOffAsked, context: Context, fonts: Fonts): CheckedFile {

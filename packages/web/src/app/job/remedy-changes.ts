@@ -10,7 +10,6 @@ import {
   type Point,
   type Remedy,
   type Reshaping,
-  boxOf,
   changeContours,
   closable,
   contourAt,
@@ -20,8 +19,8 @@ import {
   enlargedTo,
   flatten,
   givenShapes,
+  lookOf,
   shapesAround,
-  signedArea,
   standFor,
 } from '@drelk/core';
 import type { EngineService } from '../engine/engine.service';
@@ -149,15 +148,8 @@ export function ghostsOf({ ghost, goes }: Changes, { ground, toBench }: Places):
 const contoursIn = (paths: PathSet): Contour[] =>
   Array.from(paths.ids.keys()).map((k) => contourAt(paths, k));
 
-/** By which contours are known again that nothing was done to, wherever they begin and whichever way they run. */
-const lookOf = (contour: Contour): string => {
-  const { left, top, right, bottom } = boxOf([contour]) ?? { left: 0, top: 0, right: 0, bottom: 0 };
-  return [left, top, right, bottom, Math.abs(signedArea(contour)), contour.segments.length]
-    .map((figure) => figure.toFixed(3))
-    .join(' ');
-};
-
-const ghostOf = (contour: Contour, toBench: (at: Point) => Point) => {
+/** A contour as a ghost on the bench. */
+export const ghostOf = (contour: Contour, toBench: (at: Point) => Point): Ghost => {
   const flat = flatten(contour, FLAT);
   const points = Array.from({ length: flat.length / 2 }, (_, k) =>
     toBench({ x: flat[2 * k], y: flat[2 * k + 1] }),

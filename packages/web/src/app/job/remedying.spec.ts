@@ -40,9 +40,14 @@ function bench(findings: Finding[], view = viewWith()) {
   own.bench.stage.set('prove');
   own.engine.ask.mockImplementation(
     (
-      _: string,
+      question: string,
       { shapes, what }: { shapes: Parameters<typeof reshaped>[0]; what: Parameters<typeof reshaped>[1] },
-    ) => Promise.resolve({ made: reshaped(shapes, what, context) }),
+    ) =>
+      Promise.resolve(
+        question === 'wouldBe'
+          ? { contours: [circleContour({ x: 5, y: 5 }, 2)] }
+          : { made: reshaped(shapes, what, context) },
+      ),
   );
   return { ...own, remedying: TestBed.inject(Remedying), shown };
 }
@@ -128,10 +133,26 @@ describe('remedies', () => {
 
     const island = finding({ kind: 'island' });
     await remedying.look(island, remedying.of(island)[0]);
+    // What the piece would have is seen first: from millimetres to pixels of the bench.
+    const [ghost] = remedying.ghosts();
+    expect(Math.max(...ghost.points.filter((_, k) => k % 2 === 0))).toBeCloseTo(14, 6);
+    expect(store.document()?.piece.items[1]).toMatchObject({ bridges: null });
     const bridged = remedying.take();
     workedOut(all, []);
     await bridged;
     expect(store.document()?.piece.items[1]).toMatchObject({ bridges: { width: 2, count: 0 } });
+  });
+
+  it('turn a piece over that would read backwards', async () => {
+    const backwards = finding({ kind: 'mirrored', places: [], sizes: [] });
+    const all = bench([backwards]);
+    const { remedying, store } = all;
+    await remedying.look(backwards, remedying.of(backwards)[0]);
+    expect(remedying.ghosts()).toHaveLength(1);
+    const taken = remedying.take();
+    workedOut(all, []);
+    await taken;
+    expect(store.document()?.piece.mirrored).toBe(true);
   });
 
   it('that are safe are taken one after another', async () => {

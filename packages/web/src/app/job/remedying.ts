@@ -1,14 +1,22 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
+import { produce } from 'immer';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import { type Finding, REMEDIES, type Remedy, type Severity } from '@drelk/core';
+import {
+  type Finding,
+  type JobDocument,
+  type Point,
+  REMEDIES,
+  type Remedy,
+  type Severity,
+} from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
 import type { ShownView } from '../engine/messages';
 import { ProblemService } from '../shared/problem.service';
 import { PathHand } from './path-hand';
 import { PieceHand } from './piece-hand';
 import { Proving } from './proving';
-import { type Ghost, type Places, changesOf, ghostsOf, nothing } from './remedy-changes';
+import { type Ghost, type Places, changesOf, ghostOf, ghostsOf, nothing } from './remedy-changes';
 import { Workbench } from './workbench';
 
 /** A remedy as it would come out: what it changes on the bench, and how it is taken. */
@@ -168,9 +176,9 @@ export class Remedying {
     if (!view) throw nothing();
     const { kind } = finding;
     const about = { kind, remedy };
-    if (remedy.act === 'bridge') return { ...about, ghost: [], take: () => this.bridge(remedy) };
+    if (remedy.act === 'bridge') return { ...about, ...(await this.edited(remedy, this.bridged(), view)) };
     if (remedy.act === 'shrink') return { ...about, ...this.shrunk(remedy, view) };
-    if (remedy.act === 'mirror') return { ...about, ghost: [], take: () => this.turnOver(remedy) };
+    if (remedy.act === 'mirror') return { ...about, ...(await this.edited(remedy, turnedOver, view)) };
     const places = this.placesOf(finding, view);
     const isTaken = this.artwork()?.task === 'pocket';
     const changes = await changesOf(this.work.engine, kind, remedy, places, isTaken);
@@ -204,20 +212,31 @@ export class Remedying {
     };
   }
 
-  /** All artwork and text that has islands, in one step. */
-  private bridge({ taken }: Remedy): void {
+  /** A change of the job's settings: what the piece would have then and has not now, and how it is taken. */
+  private async edited(
+    { taken }: Remedy,
+    edit: (document: JobDocument) => void,
+    { frame, millimetresPerPixel: mm }: ShownView,
+  ): Promise<Pick<Prepared, 'ghost' | 'take'>> {
+    const document = this.work.store.document();
+    if (!document) throw nothing();
+    const changed = produce(document, edit);
+    const { contours } = await this.work.engine.ask('wouldBe', { document, changed });
+    const toBench = ({ x, y }: Point) => ({ x: frame.x + x / mm, y: frame.y + y / mm });
+    return {
+      ghost: contours.map((contour) => ghostOf(contour, toBench)),
+      take: () => this.work.store.change(taken, edit),
+    };
+  }
+
+  /** All artwork and text that has islands is held, as wide as a neck has to be. */
+  private bridged(): (document: JobDocument) => void {
     const width = Math.max(BRIDGE, this.work.store.shown()?.prove.material.least.neck ?? 0);
-    this.work.store.change(taken, ({ piece }) => {
+    return ({ piece }) => {
       for (const item of Object.values(piece.items))
         if ((item.kind === 'artwork' || item.kind === 'text') && !item.bridges && !item.hidden)
           item.bridges = { width, count: 0, places: [] };
-    });
-  }
-
-  private turnOver({ taken }: Remedy): void {
-    this.work.store.change(taken, ({ piece }) => {
-      piece.mirrored = !piece.mirrored;
-    });
+    };
   }
 
   /** As large as the bed allows, either way around. */
@@ -242,6 +261,10 @@ export class Remedying {
     };
   }
 }
+
+const turnedOver = ({ piece }: JobDocument): void => {
+  piece.mirrored = !piece.mirrored;
+};
 
 /** In how many places something is wrong; what would spoil the cut weighs more than anything that may. */
 const gravityOf = (findings: readonly Finding[]): number =>
