@@ -16,6 +16,7 @@ import { accuracy } from './accuracy/accuracy';
 import { fileRows } from './files';
 import { inkRows } from './ink';
 import { handRows } from './hand';
+import { handOffRows } from './handoff';
 import { lineRows, noiseRow } from './line';
 import { context, median, now, percentile, print } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
@@ -181,13 +182,19 @@ function piece(): void {
   print('Piece; medians of 7', pieceRows());
 }
 
-/** What Prove finds on sheets of leaves. */
+/** What a machine does with sheets, and how soon that is known. */
 function rehearsals(): void {
   print('Rehearsal; medians of 5', rehearseRows());
 }
 
+/** What Prove finds on sheets of leaves. */
 function proofs(): void {
   print('Prove; medians of 5', proveRows());
+}
+
+/** Files of a full sheet. */
+function handOffs(): void {
+  print('Hand off; medians of 3', handOffRows());
 }
 
 const part = process.argv[2];
@@ -198,6 +205,7 @@ else if (part === 'hand') hand();
 else if (part === 'files') files();
 else if (part === 'piece') piece();
 else if (part === 'prove') proofs();
+else if (part === 'handoff') handOffs();
 else if (part === 'rehearse') rehearsals();
 else if (part === 'ink') await ink();
 else if (part === 'accuracy')
@@ -212,6 +220,17 @@ else if (part === 'flat') await flat(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.
-  for (const one of ['speed', 'line', 'hand', 'files', 'piece', 'operations', 'ink'])
+  for (const one of [
+    'speed',
+    'line',
+    'hand',
+    'files',
+    'piece',
+    'prove',
+    'handoff',
+    'rehearse',
+    'operations',
+    'ink',
+  ])
     execFileSync(process.execPath, ['--expose-gc', process.argv[1], one], { stdio: 'inherit' });
 }

@@ -44,7 +44,7 @@ function rowOf(paths: readonly DrawingPath[], process: Process, name: string): R
 }
 
 /** Discs that do not touch, at places that look like chance. */
-function strewn(count: number, width: number, height: number): DrawingPath[] {
+export function strewn(count: number, width: number, height: number): DrawingPath[] {
   let seed = 17;
   const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647;
   const across = Math.ceil(Math.sqrt((count * width) / height));

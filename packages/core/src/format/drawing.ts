@@ -34,6 +34,8 @@ export interface Drawing {
   /** The sheet or artwork frame that the file states, in millimetres. */
   frame: Box;
   units: 'mm' | 'in';
+  /** The bed of the machine that it is for, in millimetres. */
+  bed?: { width: number; height: number };
   /** What it is called. */
   title?: string;
   paths: DrawingPath[];

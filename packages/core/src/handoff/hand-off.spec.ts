@@ -1,4 +1,5 @@
 import { type Drawing, USUAL_CHOICES } from '../format';
+import { textOf } from '../format/text';
 import { type Contour, circleContour, reverseContour } from '../geometry';
 import { handOff } from './hand-off';
 
@@ -30,6 +31,15 @@ describe('handOff', () => {
     expect(readBack.cutLength).toBeCloseTo(2 * Math.PI * 20, 1);
     expect(readBack.width).toBeCloseTo(40, 2);
     expect(readBack.worst).toBeLessThan(0.01);
+  });
+
+  it('lays the piece in the middle of the bed where that is its corner', () => {
+    const chosen = { ...settings, dxf: { ...settings.dxf, origin: 'bed' } };
+    const own = { ...drawing([disc]), bed: { width: 600, height: 400 } };
+    const text = textOf(handOff(own, 'Tea', 'dxf', chosen).bytes);
+    // The middle of the frame, which is the disc's, on that of the bed.
+    expect(text).toContain('CIRCLE\n  8\nCUT_THROUGH\n 10\n300.0\n 20\n200.0\n');
+    expect(textOf(handOff(drawing([disc]), 'Tea', 'dxf', chosen).bytes)).toContain(' 10\n50.0\n 20\n30.0\n');
   });
 
   it('has nothing to give where there is no path', () => {

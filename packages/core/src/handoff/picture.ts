@@ -3,7 +3,7 @@ import {
   type Box,
   type Contour,
   boxHeight,
-  boxOf,
+  boxOfPoints,
   boxWidth,
   contourLength,
   flatten,
@@ -37,11 +37,10 @@ const SPREAD = 60;
 /** How finely curves are followed, in pixels. */
 const FLAT = 0.02;
 
-/** An area with its polygons, to be asked what lies in it. */
-interface Area {
+/** A polygon with its box, to be asked what lies in it. */
+interface Boxed {
   box: Box;
-  polygons: Float64Array[];
-  colour: string | null;
+  polygon: Float64Array;
 }
 
 /** Looks at a picture beside all rims, on both of their sides, and here and there: whether it shows there what the drawing has there. */
@@ -81,7 +80,7 @@ export function comparePicture(
   return {
     width,
     height,
-    area: coveredIn(picture, isTransparent) * pixel * pixel,
+    area: picture.covered * pixel * pixel,
     worst: BESIDE * pixel,
     places,
     wrong,
@@ -117,22 +116,24 @@ function eachBeside(
 
 /** The colour that is seen at a place: that of the last area it lies in. */
 function shownIn(areas: readonly PaintedArea[], flat: number): (x: number, y: number) => string | null {
-  const polygons = areas.flatMap(({ contours, colour }): Area[] => {
-    const box = boxOf(contours);
-    return box ? [{ box, polygons: contours.map((contour) => flatten(contour, flat)), colour }] : [];
-  });
-  const backwards = polygons.reverse();
-  return (x, y) => {
-    const last = backwards.find(
-      ({ box, polygons: own }) =>
-        x >= box.left &&
-        x <= box.right &&
-        y >= box.top &&
-        y <= box.bottom &&
-        own.filter((polygon) => insidePolygon(polygon, x, y)).length % 2 === 1,
-    );
-    return last?.colour ?? null;
-  };
+  const backwards = areas
+    .map(({ contours, colour }) => ({
+      colour,
+      polygons: contours.map((contour): Boxed => {
+        const polygon = flatten(contour, flat);
+        return { box: boxOfPoints(polygon), polygon };
+      }),
+    }))
+    .reverse();
+  const isWithin = ({ left, top, right, bottom }: Box, x: number, y: number) =>
+    x >= left && x <= right && y >= top && y <= bottom;
+  return (x, y) =>
+    backwards.find(
+      ({ polygons }) =>
+        polygons.filter(({ box, polygon }) => isWithin(box, x, y) && insidePolygon(polygon, x, y)).length %
+          2 ===
+        1,
+    )?.colour ?? null;
 }
 
 function isShown(
@@ -146,15 +147,4 @@ function isShown(
     cover === 255 &&
     [red, green, blue].every((one, k) => one === parseInt(meant.slice(2 * k + 1, 2 * k + 3), 16))
   );
-}
-
-/** How many pixels are covered by more than bare ground. */
-function coveredIn({ width, height, at }: WrittenPicture, isTransparent: boolean): number {
-  let covered = 0;
-  for (let row = 0; row < height; row++)
-    for (let column = 0; column < width; column++) {
-      const [red, green, blue, cover] = at(column, row);
-      covered += isTransparent ? cover / 255 : red + green + blue < 3 * 255 ? 1 : 0;
-    }
-  return covered;
 }

@@ -16,7 +16,7 @@ export function handOffFile(
 ): CheckedFile {
   const refused = result.artwork.traced?.line.refused;
   if (refused) throw new DrelkError(refused.code, refused.message, refused.hint);
-  const { drawing } = result;
+  const drawing = { ...result.drawing, bed: document.prove.material.bed };
   if (plate === undefined) return handOff(drawing, document.name, format, document.handoff);
   const own = drawing.paths.filter((path) => path.plate === undefined || path.plate.colour === plate);
   const name = own.find((path) => path.plate)?.plate?.name;

@@ -73,6 +73,20 @@ describe('Database', () => {
     }
   });
 
+  it('tells of materials from before it was known that they are cut from behind', async () => {
+    const older = await Database.open(data);
+    await older.sequelize.query(`UPDATE materials SET figures = replace(figures, ',"fromBehind":true', '')`);
+    await older.sequelize.query("DELETE FROM migrations WHERE name = '007-from-behind'");
+    const figuresOf = (database: Database) =>
+      select<{ name: string; figures: string }>(database, 'SELECT name, figures FROM materials');
+    expect((await figuresOf(older)).some(({ figures }) => figures.includes('fromBehind'))).toBe(false);
+    await older.close();
+    const database = await Database.open(data);
+    const behind = (await figuresOf(database)).filter(({ figures }) => figures.includes('"fromBehind":true'));
+    expect(behind.map(({ name }) => name)).toEqual(['heat transfer']);
+    await database.close();
+  });
+
   it('lists the shelf from its index alone', async () => {
     const database = await Database.open(data);
     const plan = await select<{ detail: string }>(

@@ -37,6 +37,7 @@ export function readBackPng(bytes: Uint8Array): WrittenPicture {
     width,
     height,
     perMetre: density.getUint32(0),
+    covered: coveredIn(data, width, height, bits),
     at(column, row) {
       const start = row * stride + 1;
       if (bits === 1) {
@@ -47,6 +48,21 @@ export function readBackPng(bytes: Uint8Array): WrittenPicture {
       return [data[at], data[at + 1], data[at + 2], bits === 32 ? data[at + 3] : 255];
     },
   };
+}
+
+function coveredIn(data: Uint8Array, width: number, height: number, bits: number): number {
+  const stride = data.length / height;
+  let covered = 0;
+  for (let row = 0; row < height; row++)
+    for (let column = 0, at = row * stride + 1; column < width; column++) {
+      if (bits === 1) covered += data[at + (column >> 3)] & (0x80 >> (column & 7)) ? 0 : 1;
+      else if (bits === 32) covered += data[at + 4 * column + 3] / 255;
+      else {
+        const from = at + 3 * column;
+        covered += data[from] + data[from + 1] + data[from + 2] < 3 * 255 ? 1 : 0;
+      }
+    }
+  return covered;
 }
 
 function chunksOf(bytes: Uint8Array): { type: string; data: Uint8Array }[] {

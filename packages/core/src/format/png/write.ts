@@ -50,7 +50,7 @@ export function writePng(
   const parts = [SIGNATURE, pngChunk('IHDR', header), densityChunk(dpi)];
   if (isTwoTones && isTransparent) parts.push(pngChunk('tRNS', Uint8Array.of(0, 1)));
   const packed: Uint8Array[] = [];
-  const zlib = new Zlib((part) => packed.push(part));
+  const zlib = new Zlib({ level: 4 }, (part) => packed.push(part));
   const rows = isTwoTones ? bitRows(drawing, areas, dpi) : colourRows(drawing, areas, dpi, isTransparent);
   for (const band of rows) zlib.push(band);
   zlib.push(new Uint8Array(0), true);
@@ -81,7 +81,7 @@ function* bitRows(
   dpi: number,
 ): Generator<Uint8Array> {
   const { width, height } = pictureSize(drawing, dpi);
-  const samples = new Samples(areas, width, { ...drawing.frame, scale: dpi / INCH });
+  const samples = new Samples(areas, width, { ...drawing.frame, scale: dpi / INCH, band: BAND });
   const inks = [false, ...areas.map(({ colour }) => colour !== null)];
   const shown = new Uint16Array(width * BAND);
   const stride = 1 + Math.ceil(width / 8);
@@ -106,8 +106,13 @@ function* colourRows(
 ): Generator<Uint8Array> {
   const { width, height } = pictureSize(drawing, dpi);
   const [across, down] = [width * FINE, BAND * FINE];
-  const samples = new Samples(areas, across, { ...drawing.frame, scale: (FINE * dpi) / INCH });
+  const samples = new Samples(areas, across, {
+    ...drawing.frame,
+    scale: (FINE * dpi) / INCH,
+    band: down,
+  });
   const shown = new Uint16Array(across * down);
+  const pairs = new Uint32Array(shown.buffer);
   // By area: red, green, blue, and 1 where it covers.
   const colours = Float64Array.from(
     [null, ...areas.map(({ colour }) => colour)].flatMap((colour) =>
@@ -116,24 +121,31 @@ function* colourRows(
   );
   const channels = isTransparent ? 4 : 3;
   const stride = 1 + channels * width;
-  for (let first = 0; first < height; first += BAND) {
-    const count = Math.min(BAND, height - first);
-    samples.fill(shown, first * FINE, count * FINE);
+  for (let top = 0; top < height; top += BAND) {
+    const count = Math.min(BAND, height - top);
+    samples.fill(shown, top * FINE, count * FINE);
     const band = new Uint8Array(stride * count);
     for (let row = 0; row < count; row++)
       for (let column = 0; column < width; column++) {
+        const first = row * FINE * across + column * FINE;
+        const at = row * stride + 1 + channels * column;
+        if (isOne(pairs, first / 2, across / 2)) {
+          // Most pixels show one area alone, and most of these the ground.
+          const area = 4 * shown[first];
+          const covers = colours[area + 3] === 1;
+          for (let k = 0; k < 3; k++) band[at + k] = covers ? colours[area + k] : isTransparent ? 0 : 255;
+          if (isTransparent) band[at + 3] = covers ? 255 : 0;
+          continue;
+        }
         let [red, green, blue, cover] = [0, 0, 0, 0];
-        for (let y = 0; y < FINE; y++) {
-          const at = (row * FINE + y) * across + column * FINE;
+        for (let y = 0; y < FINE; y++)
           for (let x = 0; x < FINE; x++) {
-            const area = 4 * shown[at + x];
+            const area = 4 * shown[first + y * across + x];
             red += colours[area];
             green += colours[area + 1];
             blue += colours[area + 2];
             cover += colours[area + 3];
           }
-        }
-        const at = row * stride + 1 + channels * column;
         const all = FINE * FINE;
         // Transparent pixels keep the colour of what covers them; on white, white covers the rest.
         const [white, whole] = isTransparent ? [0, cover || 1] : [255 * (all - cover), all];
@@ -144,4 +156,13 @@ function* colourRows(
       }
     yield band;
   }
+}
+
+/** Whether all samples of a pixel show the same area: they lie in rows of four, two of which are read at once. */
+function isOne(pairs: Uint32Array, first: number, across: number): boolean {
+  const pair = pairs[first];
+  if (pair >>> 16 !== (pair & 0xffff)) return false;
+  for (let y = 0, at = first; y < FINE; y++, at += across)
+    if (pairs[at] !== pair || pairs[at + 1] !== pair) return false;
+  return true;
 }
