@@ -7,6 +7,7 @@ import {
   TOOLS,
   cutGrounds,
   limitsOf,
+  narrowestOf,
   placeContour,
   subjectOf,
 } from '@drelk/core';
@@ -60,9 +61,22 @@ export function proveRows(): Record<string, Record<string, string>> {
           'all checks': `${median(runs.map(({ total }) => total)).toFixed(0)} ms`,
           'what lies in what': `${median(runs.map(({ ground }) => ground)).toFixed(0)} ms`,
           slowest: slowest.map(({ kind, time }) => `${kind} ${time.toFixed(0)}`).join(', '),
+          'narrowest place': `${narrowestIn(subject).toFixed(0)} ms`,
           found: String(parts.reduce((sum, { count }) => sum + count, 0)),
         },
       ];
+    }),
+  );
+}
+
+/** The narrowest place of a piece, in milliseconds; while its size changes it is the same place, as much wider as the piece. */
+function narrowestIn({ paths }: Subject): number {
+  const grounds = cutGrounds(paths);
+  return median(
+    Array.from({ length: RUNS }, () => {
+      const begun = now();
+      narrowestOf(grounds);
+      return now() - begun;
     }),
   );
 }

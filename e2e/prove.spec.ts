@@ -1,5 +1,5 @@
 import { contoursDrawn, readSvg } from '@drelk/core';
-import { expectSaved, fact, goTo, handOff, onBench, pull } from './support/page';
+import { drop, expectSaved, fact, goTo, handOff, onBench, pull } from './support/page';
 import { add, choose, openPiece, panelOf } from './support/piece';
 import { expect, test } from './support/server';
 
@@ -147,4 +147,36 @@ test('the ruler clings to what is drawn, and the narrowest place is told at this
   await expect(panel.getByText(/mm at its narrowest; at 3 times the size \d/)).toBeVisible();
   await panel.getByRole('button', { name: /^Take away / }).click();
   await expect(measured.getByRole('listitem')).toHaveCount(0);
+});
+
+test('a part that hangs by too little is thickened where it hangs; what is cut from behind is turned over', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  const tongue =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="320mm" height="220mm" viewBox="0 0 320 220">' +
+    '<path d="M10 10H150V100H180V60H260V140H180V101.6H150V200H10Z"/></svg>';
+  await drop(page, 'tongue.svg', Buffer.from(tongue));
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  // Plane geometry: 80 by 80 mm and the strip between are 64.5 cm² that hang by 1.6 mm.
+  await expect(
+    panel.getByText('1 part hangs by too little: the weakest, of 64.5 cm², by 1.6 mm'),
+  ).toBeVisible();
+  await panel.getByRole('button', { name: 'Thicken what holds them' }).click();
+  await expect(panel.getByText('dashed on the bench, not taken yet.')).toBeVisible();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Holds thickened' })).toBeVisible();
+  await expect(panel.getByText(/hangs by too little/)).toHaveCount(0);
+
+  await panel.getByRole('combobox', { name: 'Process' }).selectOption('vinyl');
+  await panel.getByRole('combobox', { name: 'Material' }).selectOption('heat transfer');
+  await expect(panel.getByText(/cut from behind, and the piece is not mirrored/)).toBeVisible();
+  await panel.getByRole('button', { name: 'Turn it over' }).click();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+  await expect(panel.getByText(/cut from behind/)).toHaveCount(0);
+  await panel.getByRole('combobox', { name: 'Material' }).selectOption('sign vinyl');
+  await expect(panel.getByText(/seen from the front it reads backwards/)).toBeVisible();
 });
