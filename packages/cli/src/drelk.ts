@@ -16,7 +16,12 @@ program
   .command('trace')
   .description('turns a picture into closed paths at true size')
   .argument('<picture>', 'PNG, JPEG, WebP, GIF, BMP, TIFF or AVIF file')
-  .option('--out <file>', 'file to write, by its ending SVG or DXF; may be given again', collect, [])
+  .option(
+    '--out <file>',
+    'file to write, by its ending SVG, DXF, PDF or PNG; may be given again',
+    collect,
+    [],
+  )
   .option('--width <length>', 'width of the artwork, such as 120mm, 5in or 4 1/2in')
   .option('--height <length>', 'height of the artwork')
   .addOption(new Option('--size-by <what>', 'what the size is that of').choices(['artwork', 'picture']))
