@@ -1,4 +1,5 @@
 import {
+  type Contour,
   type DrawingPath,
   MATERIALS,
   type Process,
@@ -18,6 +19,11 @@ export function rehearseRows(): Record<string, Record<string, string>> {
     '2,000 contours, laser': rowOf(strewn(2000, 600, 400), 'laser', 'card'),
     '2,000 contours, plasma': rowOf(strewn(2000, 4000, 3000), 'plasma', 'steel 3 mm'),
     'hours of pockets, router': rowOf(pockets(60), 'router', 'pine 18 mm'),
+    'a pocket of curves, 280 mm': rowOf(
+      [{ task: 'pocket', shape: { outer: WAVE, holes: [] } }],
+      'router',
+      'pine 18 mm',
+    ),
     'a circle, off the closed formula': { 'in all': `${circleOff().toExponential(1)} s` },
   };
 }
@@ -57,6 +63,17 @@ export function strewn(count: number, width: number, height: number): DrawingPat
     return { task: 'cut-through', shape: { outer: circleContour(centre, radius), holes: [] } };
   });
 }
+
+/** A pocket whose rim goes in waves around a circle, in chords as DXF has them. */
+const WAVE: Contour = (() => {
+  const places = Array.from({ length: 1500 }, (_, k) => {
+    const angle = (2 * Math.PI * k) / 1500;
+    const radius = 130 + 10 * Math.sin(9 * angle);
+    return { x: radius * Math.cos(angle), y: radius * Math.sin(angle) };
+  });
+  const [start, ...rest] = places;
+  return { start, segments: [...rest, start].map((to) => ({ kind: 'line', ...to })), closed: true };
+})();
 
 const pockets = (count: number): DrawingPath[] =>
   Array.from({ length: count }, (_, k): DrawingPath => ({

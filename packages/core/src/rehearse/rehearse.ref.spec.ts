@@ -1,4 +1,4 @@
-import { type Contour, boxOf, circleContour, offset, signedArea } from '../geometry';
+import { type Contour, boxOf, circleContour, offset, penned, signedArea } from '../geometry';
 import type { DrawingPath, Task } from '../format';
 import { MATERIALS, TOOLS, type Process } from '../prove';
 import { type MachineWishes, machineFor } from './machine';
@@ -129,6 +129,31 @@ describe('what a round tool leaves standing', () => {
     // Nearly all of the slot of 2 by 20 mm: at its mouth the mill reaches in by a little.
     expect(all).toBeGreaterThan(38);
     expect(all).toBeLessThan(40);
+  });
+
+  it('a large pocket with curves is cleared all over, by rings that have no more nodes than those around them', () => {
+    // A wave all around, 260 mm across; its rim leaves nothing that the mill does not get into.
+    const places = Array.from({ length: 720 }, (_, k): [number, number] => {
+      const angle = (2 * Math.PI * k) / 720;
+      const radius = 120 + 10 * Math.sin(5 * angle);
+      return [radius * Math.cos(angle), radius * Math.sin(angle)];
+    });
+    const rim = polygon(...places);
+    const made = machine('router');
+    const { tracks } = rehearse([path('pocket', rim)], made);
+    const { runs } = tracks[0];
+    const counts = runs.map(({ segments }) => segments.length);
+    expect(runs.length).toBeGreaterThan(80);
+    // The outermost, which is exact, comes last.
+    expect(Math.max(...counts)).toBe(Math.max(...counts.slice(-1)));
+    // Reference: the area that a mill covers along all rings, by the polygon library, beside the pocket's own.
+    const swept = penned(
+      runs.map((contour) => ({ contour, pen: made.kerf })),
+      0.01,
+    );
+    const covered = Math.abs(swept.reduce((sum, contour) => sum + signedArea(contour), 0));
+    expect(covered / Math.abs(signedArea(rim))).toBeGreaterThan(0.999);
+    expect(covered / Math.abs(signedArea(rim))).toBeLessThan(1.0005);
   });
 
   it('a pocket is cleared all over: no two ways are farther apart than the step', () => {

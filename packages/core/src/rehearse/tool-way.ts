@@ -9,6 +9,7 @@ import {
   chordsToArcs,
   directionFrom,
   flatten,
+  merged,
   movedSideways,
   norm,
   offset,
@@ -97,7 +98,8 @@ export function wayInPocket(area: readonly Contour[], width: number, step: numbe
   // Only the outermost ring makes the rim: those within need not be as exact, and each follows from the one around it.
   for (let ring = withArcs(first); ring.length > 0 && rings.length < MOST_RINGS;) {
     rings.push(ring);
-    ring = withArcs(offset(ring, -step, 'round', ROUGH), ROUGH);
+    // Without nodes that do nothing, of which each ring would have more than the one before.
+    ring = withArcs(offset(ring, -step, 'round', ROUGH), ROUGH).map((contour) => merged(contour, ROUGH));
   }
   const standing = leftOver(area, beside(first, width / 2 + ROUNDED), width);
   return { runs: oneAfterAnother(rings.reverse().flat()), standing };
