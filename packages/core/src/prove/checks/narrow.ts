@@ -1,7 +1,6 @@
-import { type NarrowPlace, type RimIndex, narrowPlaces, norm } from '../../geometry';
+import { type NarrowPlace, narrowPlaces, norm } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, told } from '../check';
 import type { CutGround } from '../cut-ground';
-import type { Limits } from '../limits';
 
 /** Middles of narrow places of all sheets, the narrowest first; those where cuts cross are told as that. */
 const middles = (
@@ -20,28 +19,13 @@ const middles = (
     )
     .sort((a, b) => a.measured - b.measured);
 
-/** Narrow places of material by its rims: necks and walls are looked for at once. */
-const known = new WeakMap<RimIndex, { least: number; places: NarrowPlace[] }>();
-
-function within(rims: RimIndex, { leastNeck, leastWall }: Limits): NarrowPlace[] {
-  const least = Math.max(leastNeck, leastWall);
-  const before = known.get(rims);
-  if (before?.least === least) return before.places;
-  const places = narrowPlaces(rims, least);
-  known.set(rims, { least, places });
-  return places;
-}
-
 /** Material narrower than it holds between sides of one contour. */
 export const neck: Check = {
   kind: 'neck',
   reads: ['grounds'],
-  check({ grounds }, limits) {
-    const { leastNeck: allowed, units } = limits;
+  check({ grounds }, { leastNeck: allowed, units }) {
     return findingOf(
-      middles(grounds, allowed, ({ rims }) =>
-        within(rims, limits).filter(({ a, b, width }) => a === b && width < allowed),
-      ),
+      middles(grounds, allowed, ({ rims }) => narrowPlaces(rims, allowed).filter(({ a, b }) => a === b)),
       {
         kind: 'neck',
         severity: 'warn',
@@ -58,12 +42,9 @@ export const neck: Check = {
 export const wall: Check = {
   kind: 'wall',
   reads: ['grounds'],
-  check({ grounds }, limits) {
-    const { leastWall: allowed, units } = limits;
+  check({ grounds }, { leastWall: allowed, units }) {
     return findingOf(
-      middles(grounds, allowed, ({ rims }) =>
-        within(rims, limits).filter(({ a, b, width }) => a !== b && width < allowed),
-      ),
+      middles(grounds, allowed, ({ rims }) => narrowPlaces(rims, allowed).filter(({ a, b }) => a !== b)),
       { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
       (count, width) =>
         `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}, the thinnest ${told(width, units)}.`,
