@@ -15,20 +15,24 @@ interface Drawn {
   time: number;
 }
 
-/** States of a sheet that are kept while it is drawn on, so that going back begins at the last one before. */
-const KEPT = 16;
+/** States of a sheet that are kept while it is drawn on, so that going back begins at the last one before: so many, of so many pixels in all. */
+const KEPT = { least: 4, most: 16, pixels: 24e6 };
 
 /** A sheet drawn up to a moment, on a canvas of its own. */
 export class KeptSheet {
   readonly context: CanvasRenderingContext2D | null;
   drawn: Drawn = { moves: 0, pieces: 0, time: 0 };
   private readonly canvas = document.createElement('canvas');
+  /** From one state that is kept to the next it goes on by so many moves. */
+  private readonly step: number;
   private kept: (Drawn & { canvas: HTMLCanvasElement })[] = [];
 
   constructor(
     readonly look: Look,
-    private readonly moves: number,
+    moves: number,
   ) {
+    const count = Math.floor(KEPT.pixels / (look.width * look.height || 1));
+    this.step = Math.max(1, moves / Math.min(KEPT.most, Math.max(KEPT.least, count)));
     this.canvas.width = look.width;
     this.canvas.height = look.height;
     this.context = this.canvas.getContext('2d');
@@ -49,7 +53,7 @@ export class KeptSheet {
   /** Keeps the sheet as it is now, where that is a good way on from the state kept before. */
   keep(): void {
     const before = this.kept[this.kept.length - 1]?.moves ?? 0;
-    if (this.drawn.moves < before + Math.max(1, this.moves / KEPT)) return;
+    if (this.drawn.moves < before + this.step) return;
     const canvas = document.createElement('canvas');
     canvas.width = this.canvas.width;
     canvas.height = this.canvas.height;
