@@ -51,6 +51,8 @@ export interface PictureFormat extends AnyFormat {
   painted(drawing: Drawing, chosen: Chosen): PaintedArea[];
   /** Pixels per inch. */
   densityOf(chosen: Chosen): number;
+  /** Bare ground is nothing at all, and not white. */
+  isTransparent(chosen: Chosen): boolean;
   /** Strictly what `write` gives: anything else throws `bad-drawing`. */
   readBack(bytes: Uint8Array): WrittenPicture;
 }

@@ -56,7 +56,7 @@ export function comparePicture(
   const areas = format.painted(drawing, chosen);
   const rims = areas.flatMap(({ contours }) => contours);
   const shown = shownIn(areas, FLAT * pixel);
-  const isTransparent = chosen['ground'] === 'clear';
+  const isTransparent = format.isTransparent(chosen);
   const chords = indexChords(rims, FLAT * pixel);
   let [places, wrong] = [0, 0];
   const look = (x: number, y: number) => {

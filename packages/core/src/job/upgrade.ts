@@ -1,7 +1,7 @@
 import { DrelkError } from '../error';
 import { FINEST, INK_DEFAULTS } from '../ink';
 import { FORMAT_IDS, USUAL_CHOICES } from '../format';
-import { MATERIALS, PROVE_DEFAULTS, paceOf } from '../prove';
+import { PROVE_DEFAULTS, isFromBehind, paceOf } from '../prove';
 import { DEFAULTS, SCHEMA } from './document';
 
 type Plain = Record<string, unknown>;
@@ -125,13 +125,11 @@ function noPictures(document: Plain): Plain {
   );
   const prove = plain(document['prove']);
   const material = plain(prove['material']);
-  const known = MATERIALS.find(
-    ({ process, name }) => process === material['process'] && name === material['name'],
-  );
+  const more = isFromBehind(material['process'], material['name']) ? { fromBehind: true } : {};
   return {
     ...document,
     handoff,
-    prove: { ...prove, material: { ...material, ...(known?.fromBehind ? { fromBehind: true } : {}) } },
+    prove: { ...prove, material: { ...material, ...more } },
   };
 }
 

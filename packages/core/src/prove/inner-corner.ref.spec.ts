@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { DrawingPath } from '../format';
 import { type Contour, type Segment, arcCubics, flatten, reverseContour, startOf } from '../geometry';
+import { block } from '../testing/contours';
 import { limitsOf } from './limits';
 import { prove } from './prove';
 import { subjectOf } from './subject';
@@ -11,17 +12,6 @@ const mill = TOOLS.find(({ kind }) => kind === 'end mill') ?? TOOLS[0];
 const ROUTER = limitsOf(material, mill);
 /** 1/8 in across. */
 const RADIUS = mill.width / 2;
-
-const block = (left: number, top: number, width: number, height: number): Contour => ({
-  start: { x: left, y: top },
-  segments: [
-    { kind: 'line', x: left, y: top + height },
-    { kind: 'line', x: left + width, y: top + height },
-    { kind: 'line', x: left + width, y: top },
-    { kind: 'line', x: left, y: top },
-  ],
-  closed: true,
-});
 
 /** A rectangle from 20 to 80 and 20 to 60 with its corners rounded to a radius, counter-clockwise on screen. */
 function rounded(radius: number): Contour {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { DrawingPath, Task } from '../format';
 import { type Contour, circleContour, combineAreas, placeContour, reverseContour } from '../geometry';
+import { block, polygon } from '../testing/contours';
 import { leaf } from '../testing/curves';
 import type { CheckKind, Finding } from './check';
 import { type Limits, limitsOf } from './limits';
@@ -9,13 +10,6 @@ import { timesToPass } from './size-to-pass';
 import { subjectOf } from './subject';
 import { MATERIALS, PROCESSES, TOOLS, type Process } from './workshop';
 
-const polygon = (...places: [number, number][]): Contour => {
-  const [start, ...rest] = places.map(([x, y]) => ({ x, y }));
-  return { start, segments: [...rest, start].map((to) => ({ kind: 'line', ...to })), closed: true };
-};
-/** Counter-clockwise on screen. */
-const block = (left: number, top: number, width: number, height: number) =>
-  polygon([left, top], [left, top + height], [left + width, top + height], [left + width, top]);
 const path = (outer: Contour, holes: Contour[] = [], more: Partial<DrawingPath> = {}): DrawingPath => ({
   task: 'cut-through',
   shape: { outer, holes },

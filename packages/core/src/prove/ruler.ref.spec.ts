@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Contour, circleContour } from '../geometry';
 import type { DrawingPath } from '../format';
+import { block } from '../testing/contours';
 import { cutGrounds } from './cut-ground';
 import {
   betweenEdges,
@@ -14,17 +15,6 @@ import {
 } from './ruler';
 
 const cut = (outer: Contour): DrawingPath => ({ task: 'cut-through', shape: { outer, holes: [] } });
-const rectangle = (x: number, y: number, width: number, height: number): Contour => ({
-  start: { x, y },
-  segments: [
-    { kind: 'line', x, y: y + height },
-    { kind: 'line', x: x + width, y: y + height },
-    { kind: 'line', x: x + width, y },
-    { kind: 'line', x, y },
-  ],
-  closed: true,
-});
-
 describe('the ruler', () => {
   it('measures straight, across, down and the angle up from level, whichever end is first', () => {
     expect(measuredBetween({ x: 0, y: 0 }, { x: 30, y: -40 })).toMatchObject({
@@ -45,12 +35,12 @@ describe('the ruler', () => {
 
   it('tells the radius of an arc, and none of a line', () => {
     expect(radiusAt(circleContour({ x: 5, y: 5 }, 9.525), { x: 14, y: 6 })).toBeCloseTo(9.525, 9);
-    expect(radiusAt(rectangle(0, 0, 10, 10), { x: 5, y: 0.2 })).toBeUndefined();
+    expect(radiusAt(block(0, 0, 10, 10), { x: 5, y: 0.2 })).toBeUndefined();
   });
 });
 
 describe('edges', () => {
-  const bar = rectangle(10, 20, 30, 5);
+  const bar = block(10, 20, 30, 5);
 
   it('that are parallel are told with how far they are apart, others with their angle', () => {
     const [left, right] = [
@@ -144,7 +134,7 @@ describe('the narrowest place', () => {
 
   it('of a strip is its width, where a hole is near the rim that wall', () => {
     expect(
-      narrowestOf(cutGrounds([cut(rectangle(0, 0, 90, 7)), cut(circleContour({ x: 40, y: 3.5 }, 3))]))?.width,
+      narrowestOf(cutGrounds([cut(block(0, 0, 90, 7)), cut(circleContour({ x: 40, y: 3.5 }, 3))]))?.width,
     ).toBeCloseTo(0.5, 2);
     expect(narrowestOf(cutGrounds([]))).toBeUndefined();
   });

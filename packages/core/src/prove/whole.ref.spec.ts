@@ -8,6 +8,7 @@ import {
   combineAreas,
   reverseContour,
 } from '../geometry';
+import { block } from '../testing/contours';
 import type { CheckKind, Finding, Subject } from './check';
 import { limitsOf } from './limits';
 import { prove } from './prove';
@@ -22,17 +23,6 @@ const limitsFor = (name: string) => {
 };
 const PLYWOOD = limitsFor('plywood 3 mm');
 
-/** Counter-clockwise on screen. */
-const block = (left: number, top: number, width: number, height: number): Contour => ({
-  start: { x: left, y: top },
-  segments: [
-    { kind: 'line', x: left, y: top + height },
-    { kind: 'line', x: left + width, y: top + height },
-    { kind: 'line', x: left + width, y: top },
-    { kind: 'line', x: left, y: top },
-  ],
-  closed: true,
-});
 const path = (outer: Contour, holes: Contour[] = [], more: Partial<DrawingPath> = {}): DrawingPath => ({
   task: 'cut-through',
   shape: { outer, holes },

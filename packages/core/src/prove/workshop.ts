@@ -164,3 +164,7 @@ export function paceOf(process: unknown, name: unknown): Pace {
   const own = MATERIALS.filter((one) => one.process === process);
   return (own.find((one) => one.name === name) ?? own[0] ?? MATERIALS[0]).pace;
 }
+
+/** Whether a material of a name that came without saying so is cut from behind. */
+export const isFromBehind = (process: unknown, name: unknown): boolean =>
+  MATERIALS.some((one) => one.process === process && one.name === name && one.fromBehind === true);

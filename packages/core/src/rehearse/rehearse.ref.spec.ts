@@ -1,6 +1,7 @@
 import { type Contour, boxOf, circleContour, offset, penned, signedArea } from '../geometry';
 import type { DrawingPath, Task } from '../format';
 import { MATERIALS, TOOLS, type Process } from '../prove';
+import { polygon } from '../testing/contours';
 import { type MachineWishes, machineFor } from './machine';
 import { straightTime } from './motion';
 import { rehearse } from './rehearse';
@@ -13,11 +14,6 @@ const machine = (process: Process, wishes: MachineWishes = {}, tool = 0) => {
 };
 const path = (task: Task, outer: Contour): DrawingPath => ({ task, shape: { outer, holes: [] } });
 const cut = (contour: Contour) => path('cut-through', contour);
-const polygon = (...places: [x: number, y: number][]): Contour => ({
-  start: { x: places[0][0], y: places[0][1] },
-  segments: [...places.slice(1), places[0]].map(([x, y]) => ({ kind: 'line', x, y })),
-  closed: true,
-});
 const rectangle = (x: number, y: number, width: number, height: number) =>
   polygon([x, y], [x + width, y], [x + width, y + height], [x, y + height]);
 const line = (...places: [x: number, y: number][]): Contour => ({

@@ -34,11 +34,12 @@ export const png: PictureFormat = {
   meant: asChosen,
   painted: paintedAreas,
   densityOf: ({ density }) => Number(density),
+  isTransparent: ({ ground }) => ground === 'clear',
   write: (drawing, chosen) =>
     writePng(drawing, paintedAreas(drawing, chosen), {
-      dpi: Number(chosen['density']),
+      dpi: png.densityOf(chosen),
       isTwoTones: chosen['shows'] === 'tones',
-      isTransparent: chosen['ground'] === 'clear',
+      isTransparent: png.isTransparent(chosen),
     }),
   readBack: readBackPng,
 };

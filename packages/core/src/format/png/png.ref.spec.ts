@@ -5,19 +5,10 @@ import { type Chosen, usualOf } from '../file-format';
 import { readPictureHeader } from '../picture/read-header';
 import { svg } from '../svg/format';
 import { textOf } from '../text';
+import { block } from '../../testing/contours';
 import { leaf } from '../../testing/curves';
 import { png } from './format';
 
-const block = (left: number, top: number, width: number, height: number): Contour => ({
-  start: { x: left, y: top },
-  segments: [
-    { kind: 'line', x: left, y: top + height },
-    { kind: 'line', x: left + width, y: top + height },
-    { kind: 'line', x: left + width, y: top },
-    { kind: 'line', x: left, y: top },
-  ],
-  closed: true,
-});
 const drawingOf = (paths: DrawingPath[]): Drawing => ({
   frame: { left: 5, top: 5, right: 45, bottom: 35 },
   units: 'mm',

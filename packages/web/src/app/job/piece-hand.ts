@@ -1,4 +1,6 @@
 import { Injectable, type Signal, computed, effect, inject, signal, untracked } from '@angular/core';
+import { toObservable } from '@angular/core/rxjs-interop';
+import { first } from 'rxjs';
 import {
   DrelkError,
   HOLE,
@@ -29,6 +31,7 @@ export class PieceHand {
   private readonly work = inject(Workbench);
   private readonly state = inject(BenchState);
   private readonly tools = inject(ToolBox);
+  private readonly standings = toObservable(this.work.standing);
   private readonly wanted = signal<readonly number[]>([]);
   /** What was changed last and could be made before, whose result is still to come: what cannot be made is taken back. */
   private awaited: readonly (number | 'sheet')[] = [];
@@ -155,6 +158,13 @@ export class PieceHand {
 
   /** Lays something new on the piece; artwork that lay by itself goes to the middle of a new board. */
   add(kind: AddedKind): void {
+    // What is new is made to the size of what there is, which has to be known.
+    if (this.work.standing() === 'working')
+      this.standings.pipe(first((standing) => standing !== 'working')).subscribe(() => this.addNow(kind));
+    else this.addNow(kind);
+  }
+
+  private addNow(kind: AddedKind): void {
     const document = this.work.store.document();
     const view = this.work.view();
     if (!document) return;

@@ -2,7 +2,7 @@ import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/
 import { Component, ElementRef, afterNextRender, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { formatLong } from '@drelk/core';
+import { formatLong, toldArea } from '@drelk/core';
 import { Workbench } from '../job/workbench';
 import { clock } from './clock';
 import { Rehearsing } from './rehearsing';
@@ -46,7 +46,7 @@ export class RehearsalPanel {
       ...(parts.some(({ isIsland }) => isIsland)
         ? [{ name: 'Islands that fall', value: String(parts.filter(({ isIsland }) => isIsland).length) }]
         : []),
-      ...(left > 0 ? [{ name: 'Left standing', value: `${left.toFixed(2)} mm²` }] : []),
+      ...(left > 0 ? [{ name: 'Left standing', value: toldArea(left, this.work.units()) }] : []),
     ];
   });
   readonly seen = computed(() => this.rehearsal()?.seen ?? []);
@@ -72,7 +72,11 @@ export class RehearsalPanel {
       const { task, depth, drawn } = tracks[track];
       const name =
         task !== 'cut-through' || !drawn[0].closed ? task.replace('-', ' ') : depth % 2 ? 'hole' : 'part';
-      return { track, name: `${k + 1}  ${name}`, says: `${this.work.length(length)}, ${clock(seconds)}` };
+      return {
+        track,
+        name: `${k + 1}  ${name}`,
+        says: `${formatLong(length, this.work.units())}, ${clock(seconds)}`,
+      };
     });
   });
   readonly more = computed(() => (this.rehearsal()?.order.length ?? 0) - this.order().length);

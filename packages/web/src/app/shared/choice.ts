@@ -13,34 +13,7 @@ import { Component, input, output } from '@angular/core';
       </select>
     </label>
   `,
-  styles: `
-    label {
-      align-items: center;
-      display: flex;
-      gap: 10px;
-      justify-content: space-between;
-    }
-    span {
-      white-space: nowrap;
-    }
-    select {
-      background: var(--surface-high);
-      border: 1px solid var(--edge);
-      border-radius: 4px;
-      color: var(--ink);
-      font: inherit;
-      font-size: 14.5px;
-      height: 34px;
-      max-width: 200px;
-      min-width: 0;
-      padding: 0 6px;
-    }
-    @media (pointer: coarse) {
-      select {
-        height: 40px;
-      }
-    }
-  `,
+  styleUrl: './labelled.scss',
 })
 export class Choice<T extends string> {
   readonly label = input.required<string>();

@@ -24,13 +24,8 @@ import { Component, input, linkedSignal, output, signal } from '@angular/core';
       <p class="wrong" role="alert">{{ sentence }}</p>
     }
   `,
+  styleUrl: './labelled.scss',
   styles: `
-    label {
-      align-items: center;
-      display: flex;
-      gap: 10px;
-      justify-content: space-between;
-    }
     .typed {
       align-items: center;
       display: flex;
@@ -38,25 +33,12 @@ import { Component, input, linkedSignal, output, signal } from '@angular/core';
       width: 200px;
     }
     input {
-      background: var(--surface-high);
-      border: 1px solid var(--edge);
-      border-radius: 4px;
-      color: var(--ink);
-      font: inherit;
-      font-size: 14.5px;
-      height: 34px;
-      padding: 0 8px;
       width: 90px;
     }
     .wrong {
       color: var(--clay);
       font-size: 13px;
       margin: 4px 0 0;
-    }
-    @media (pointer: coarse) {
-      input {
-        height: 40px;
-      }
     }
   `,
 })

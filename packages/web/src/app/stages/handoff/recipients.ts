@@ -19,6 +19,7 @@ const NOBODY = '';
     <div class="row">
       <input
         #name
+        class="plain"
         maxlength="80"
         aria-label="Name of the recipient"
         placeholder="the shop down the road"
@@ -32,25 +33,6 @@ const NOBODY = '';
     </div>
   `,
   styleUrl: '../panel.scss',
-  styles: `
-    input {
-      background: var(--surface-high);
-      border: 1px solid var(--edge);
-      border-radius: 4px;
-      color: var(--ink);
-      flex: 1;
-      font: inherit;
-      font-size: 14px;
-      min-height: 34px;
-      min-width: 110px;
-      padding: 0 8px;
-    }
-    @media (pointer: coarse) {
-      input {
-        min-height: 40px;
-      }
-    }
-  `,
 })
 export class Recipients {
   private readonly work = inject(Workbench);

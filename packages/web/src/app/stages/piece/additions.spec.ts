@@ -20,6 +20,25 @@ const tick = ({ element, fixture }: ReturnType<typeof pieceAtWork>, words: strin
   fixture.detectChanges();
 };
 
+it('what is added while the piece is worked out waits for its size, and is added then, once', () => {
+  const own = pieceAtWork();
+  const standing = own.work.standing as WritableSignal<string>;
+  const count = () => Object.keys(own.store.document()?.piece.items ?? {}).length;
+  standing.set('working');
+  TestBed.tick();
+  own.add('Board');
+  TestBed.tick();
+  expect(count()).toBe(1);
+  standing.set('worked out');
+  TestBed.tick();
+  expect(count()).toBe(2);
+  expect(own.last().kind).toBe('board');
+  standing.set('working');
+  standing.set('worked out');
+  TestBed.tick();
+  expect(count()).toBe(2);
+});
+
 describe('what holds and carries a part', () => {
   it('tabs are offered where something is cut through, and are as long and as many as is said', () => {
     const own = pieceAtWork();

@@ -114,7 +114,7 @@ describe('the panel of Prove', () => {
   it('waives a finding for a reason only, and takes it up again', () => {
     const { press, element, fixture, prove, work, own } = proving();
     const waive = (reason: string) => {
-      const input = element.querySelector<HTMLInputElement>('.reason');
+      const input = element.querySelector<HTMLInputElement>('input[aria-label="Why this may stay"]');
       if (!input) throw new Error('no field');
       input.value = reason;
       press('Waive it');
