@@ -7,3 +7,4 @@ export * from './ruler';
 export * from './size-to-pass';
 export * from './workshop';
 export * from './subject';
+export { fitsOn } from './checks/parts';

@@ -35,8 +35,7 @@ export const outsideBed: Check = {
   check({ frame }, { bed, units }) {
     const [width, height] = [boxWidth(frame), boxHeight(frame)];
     if (!bed) return [];
-    const fits = (across: number, down: number) => width <= across + EPSILON && height <= down + EPSILON;
-    if (fits(bed.width, bed.height) || fits(bed.height, bed.width)) return [];
+    if (fitsOn(bed, width, height)) return [];
     return [
       {
         kind: 'outside-bed',
@@ -54,3 +53,9 @@ export const outsideBed: Check = {
 };
 
 const EPSILON = 1e-6;
+
+/** Whether what is so large lies on a bed, either way around. */
+export function fitsOn(bed: { width: number; height: number }, width: number, height: number): boolean {
+  const fits = (across: number, down: number) => width <= across + EPSILON && height <= down + EPSILON;
+  return fits(bed.width, bed.height) || fits(bed.height, bed.width);
+}

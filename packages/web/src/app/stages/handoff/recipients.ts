@@ -19,7 +19,7 @@ const NOBODY = '';
     <div class="row">
       <input
         #name
-        class="plain"
+        class="lone"
         maxlength="80"
         aria-label="Name of the recipient"
         placeholder="the shop down the road"

@@ -111,6 +111,16 @@ describe('the panel of Prove', () => {
     expect(store.document()?.piece).toMatchObject({ edge: 'width', length: 125.5 });
   });
 
+  it('says where no size would do that the bed has room for', () => {
+    const { text, store, fixture } = proving();
+    store.change('A small bed', ({ prove }) => {
+      prove.material = { ...MATERIALS[0], bed: { width: 120, height: 120 } };
+    });
+    fixture.detectChanges();
+    expect(text()).toContain('At no size that the bed has room for is all of it large enough.');
+    expect(text()).not.toContain('Make it');
+  });
+
   it('waives a finding for a reason only, and takes it up again', () => {
     const { press, element, fixture, prove, work, own } = proving();
     const waive = (reason: string) => {

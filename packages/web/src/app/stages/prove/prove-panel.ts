@@ -8,6 +8,7 @@ import {
   type Process,
   type Severity,
   type Tool,
+  fitsOn,
   timesToPass,
 } from '@drelk/core';
 import type { Workshop } from '@drelk/contract';
@@ -19,7 +20,6 @@ import { Choice } from '../../shared/choice';
 import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
 import { ProblemService } from '../../shared/problem.service';
-
 import { RulerFields } from './ruler-fields';
 
 const ICONS: Record<Severity, string> = { stop: 'crop_square', warn: 'change_history', note: 'circle' };
@@ -117,7 +117,7 @@ export class ProvePanel {
       });
   }
 
-  /** How wide the artwork has to be for all of these to pass, where it is all that lies on the piece. */
+  /** How wide the artwork has to be for all of these to pass, where it is all that lies on the piece; none that the bed has no room for. */
   readonly passing = computed(() => {
     const view = this.work.view();
     const items = Object.values(this.work.store.shown()?.piece.items ?? {});
@@ -125,6 +125,9 @@ export class ProvePanel {
     if (!view || times === undefined || items.length !== 1 || items[0].kind !== 'artwork') return undefined;
     // Up to the next tenth of a millimetre.
     const width = Math.ceil(10 * view.artwork.width * times) / 10;
+    const { bed } = this.work.store.shown()?.prove.material ?? {};
+    if (bed && !fitsOn(bed, width, view.artwork.height * times))
+      return { width: undefined, says: 'At no size that the bed has room for is all of it large enough.' };
     return {
       width,
       says: `${times.toFixed(2)} times as large, ${this.work.length(width)} wide, nothing is too small.`,
