@@ -1,5 +1,5 @@
 /**
- * The house's floors: raster, geometry -> text -> format -> the six stages -> rehearse -> job -> contract, decode -> server, web, cli. An
+ * The house's floors: raster, geometry -> text -> format -> the six stages -> rehearse -> job -> runner -> contract, decode -> server, web, cli. An
  * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
  */
 const core = '^packages/core/src';
@@ -45,16 +45,28 @@ module.exports = {
       name: 'core-knows-nobody',
       severity: 'error',
       from: { path: core },
-      to: { path: '^packages/(contract|decode|server|web|cli)/' },
+      to: { path: '^packages/(runner|contract|decode|server|web|cli)/' },
     },
     {
       name: 'contract-knows-only-the-core',
       severity: 'error',
       from: { path: '^packages/contract/' },
-      to: { path: '^packages/(decode|server|web|cli)/' },
+      to: { path: '^packages/(runner|decode|server|web|cli)/' },
     },
     {
-      name: 'decoding-knows-only-the-core',
+      name: 'runner-knows-only-the-core',
+      severity: 'error',
+      from: { path: '^packages/runner/' },
+      to: { path: '^packages/(contract|decode|server|web|cli)/' },
+    },
+    {
+      name: 'runner-knows-no-host',
+      severity: 'error',
+      from: { path: '^packages/runner/src', pathNot: tests },
+      to: { dependencyTypes: ['core', 'npm'] },
+    },
+    {
+      name: 'decoding-knows-only-core-and-runner',
       severity: 'error',
       from: { path: '^packages/decode/' },
       to: { path: '^packages/(contract|server|web|cli)/' },

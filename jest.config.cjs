@@ -11,6 +11,7 @@ const sources = {
   '^@drelk/core$': '<rootDir>/packages/core/src/index.ts',
   '^@drelk/contract$': '<rootDir>/packages/contract/src/index.ts',
   '^@drelk/decode$': '<rootDir>/packages/decode/src/index.ts',
+  '^@drelk/runner$': '<rootDir>/packages/runner/src/index.ts',
 };
 // Looked up in the sandbox at every use, this would slow inner loops ten times.
 const sandboxInjectedGlobals = ['Math'];
@@ -31,6 +32,7 @@ module.exports = {
     plain('core'),
     plain('contract'),
     plain('decode'),
+    plain('runner'),
     plain('server'),
     plain('cli'),
     {

@@ -9,8 +9,9 @@ import {
   moveContours,
   newJob,
   newMemory,
+  startRun,
   pickPath,
-  runJob,
+  pictureResult,
   scaledAndMoved,
   united,
 } from '@drelk/core';
@@ -58,7 +59,7 @@ function retraced() {
   const { width, height } = picture;
   const document = newJob({ blob: '', name: 'pegs', kind: 'png', width, height, density: 300, notes: [] });
   const decoded = { key: 'pegs', picture, reduction: 1 };
-  const first = runJob(document, decoded, newMemory(), context).artwork;
+  const first = startRun({ document, source: decoded }, newMemory(), context).take(pictureResult).artwork;
   const ground = { paths: first.paths, toSource: first.traced.plan.toSource, colours: [] };
   const edited = structuredClone(document);
   const closed = Array.from(first.paths.ids.keys()).filter((k) => (first.paths.flags[k] & CLOSED) !== 0);
@@ -70,7 +71,7 @@ function retraced() {
     // The threshold is another each time, so that all of it is done anew.
     document.ink.threshold = edited.ink.threshold = 120 + k;
     const [plain, withHand] = [document, edited].map((one) =>
-      timed(() => runJob(one, decoded, newMemory(), context)),
+      timed(() => startRun({ document: one, source: decoded }, newMemory(), context).take(pictureResult)),
     );
     if (k === 0) continue;
     other.push(plain);
@@ -101,7 +102,11 @@ function looked() {
   const picture = pegs();
   const { width, height } = picture;
   const document = newJob({ blob: '', name: 'pegs', kind: 'png', width, height, density: 300, notes: [] });
-  const { paths } = runJob(document, { key: 'pegs', picture, reduction: 1 }, newMemory(), context).artwork;
+  const { paths } = startRun(
+    { document, source: { key: 'pegs', picture, reduction: 1 } },
+    newMemory(),
+    context,
+  ).take(pictureResult).artwork;
   const [picks, forms]: number[][] = [[], []];
   const next = random(3);
   for (let k = 0; k < 60; k++) {

@@ -1,5 +1,5 @@
 import { readdirSync } from 'node:fs';
-import { newMemory, runJob } from '@drelk/core';
+import { inkResult, newMemory, startRun } from '@drelk/core';
 import { DEMO, demoPicture } from '../packages/core/src/testing/demo';
 import { comparedWithTruth } from '../packages/core/src/testing/truth';
 import { context, median, now } from './measure';
@@ -14,9 +14,8 @@ export async function inkRows(): Promise<Record<string, Record<string, string>>>
     const { document, decoded } = await demoPicture(file);
     const times = Array.from({ length: RUNS }, () => {
       const begun = now();
-      const { timing } = runJob(document, decoded, newMemory(), context);
-      const after = timing.contours + timing.line + timing.piece + timing.prove;
-      return now() - begun - after;
+      startRun({ document, source: decoded }, newMemory(), context).take(inkResult);
+      return now() - begun;
     });
     const { width, height } = decoded.picture;
     rows[file] = {

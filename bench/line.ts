@@ -9,7 +9,8 @@ import {
   makeLine,
   newJob,
   newMemory,
-  runJob,
+  startRun,
+  pictureResult,
   settleEdges,
   toGrey,
   traceContours,
@@ -127,8 +128,11 @@ export function noiseRow(): Record<string, Record<string, string>> {
   };
   const begun = now();
   let said = 'paths were made';
-  const { refused } = runJob(document, { key: 'grain', picture, reduction: 1 }, newMemory(), watching).artwork
-    .traced.line;
+  const { refused } = startRun(
+    { document, source: { key: 'grain', picture, reduction: 1 } },
+    newMemory(),
+    watching,
+  ).take(pictureResult).artwork.traced.line;
   if (refused) said = `${refused.message} ${refused.hint}`;
   return {
     'pure noise, 3 MP': {

@@ -1,16 +1,17 @@
 import { execFileSync } from 'node:child_process';
 import {
   type ColourPicture,
-  type DecodedPicture,
   type JobDocument,
   type PictureResult,
   PREVIEW_PIXELS,
-  STEPS,
+  TIMED_PARTS,
+  type TimedPart,
+  madeJob,
   newJob,
   newMemory,
-  reduceColour,
-  runJob,
-  sizeWithin,
+  pictureResult,
+  reducedPicture,
+  startRun,
 } from '@drelk/core';
 import { accuracy } from './accuracy/accuracy';
 import { fileRows } from './files';
@@ -18,7 +19,7 @@ import { inkRows } from './ink';
 import { handRows } from './hand';
 import { handOffRows } from './handoff';
 import { lineRows, noiseRow } from './line';
-import { context, median, now, percentile, print } from './measure';
+import { bounded, context, median, now, percentile, print, tellOver } from './measure';
 import { loadOpenCv, opencvPolygons } from './opencv';
 import { operationRows } from './operations';
 import { pieceRows } from './piece';
@@ -29,6 +30,9 @@ import { flat } from './real/flat';
 import { real } from './real/real';
 import { things } from './real/things';
 import { words } from './real/words';
+
+/** Milliseconds in which a preview has to be there while a slider moves. */
+const DRAG = { median: 50, p95: 100 };
 
 const source = ({ width, height }: ColourPicture) => ({
   blob: '',
@@ -41,8 +45,10 @@ const source = ({ width, height }: ColourPicture) => ({
 });
 
 /** One run of all stages from nothing. */
-function whole(picture: ColourPicture): PictureResult {
-  return runJob(newJob(source(picture)), { key: 'bench', picture, reduction: 1 }, newMemory(), context);
+function whole(picture: ColourPicture): PictureResult & { timing: Record<TimedPart, number> } {
+  const decoded = { key: 'bench', picture, reduction: 1 };
+  const run = startRun({ document: newJob(source(picture)), source: decoded }, newMemory(), context);
+  return { ...run.take(pictureResult), timing: run.timing() };
 }
 
 /** Peak memory of one run in a process of its own, the decoded picture included, in bytes a pixel. */
@@ -78,7 +84,7 @@ async function speed(): Promise<void> {
     [48, 3],
   ]) {
     const picture = twoTone(megapixels);
-    const results: PictureResult[] = [];
+    const results: ReturnType<typeof whole>[] = [];
     const totals: number[] = [];
     const theirs: number[] = [];
     let points = 0;
@@ -93,7 +99,7 @@ async function speed(): Promise<void> {
       points = other.points;
     }
     const row: Record<string, string> = {};
-    for (const step of STEPS)
+    for (const step of TIMED_PARTS)
       row[step] = `${median(results.map((result) => result.timing[step])).toFixed(0)} ms`;
     const total = median(totals);
     perPixel.push((total * 1e6) / (picture.width * picture.height));
@@ -122,22 +128,20 @@ async function speed(): Promise<void> {
 /** While a slider moves, the copy that the bench shows is computed anew for each value. */
 function preview(): void {
   const picture = twoTone(12);
-  const size = sizeWithin(picture.width, picture.height, PREVIEW_PIXELS);
-  const small: DecodedPicture = {
-    key: 'small',
-    picture: reduceColour(picture, size.width, size.height),
-    reduction: picture.width / size.width,
-  };
+  const small = reducedPicture({ key: 'large', picture, reduction: 1 }, PREVIEW_PIXELS);
   const memory = newMemory();
   const document = newJob(source(picture));
   const drag = (change: (value: number) => JobDocument) => {
     const times: number[] = [];
     for (let k = 0; k < 60; k++) {
       const begun = now();
-      runJob(change(k), small, memory, context);
+      startRun({ document: change(k), source: small }, memory, context).take(madeJob);
       if (k >= 10) times.push(now() - begun);
     }
-    return { median: `${median(times).toFixed(0)} ms`, p95: `${percentile(times, 0.95).toFixed(0)} ms` };
+    return {
+      median: bounded(median(times), DRAG.median, 'ms'),
+      p95: bounded(percentile(times, 0.95), DRAG.p95, 'ms'),
+    };
   };
   print('Preview while dragging, 12 MP picture', {
     threshold: drag((k) => ({ ...document, ink: { ...document.ink, threshold: 90 + k } })),
@@ -198,6 +202,7 @@ function handOffs(): void {
 }
 
 const part = process.argv[2];
+process.on('exit', tellOver);
 if (part === 'memory') measureMemory(Number(process.argv[3]));
 else if (part === 'operations') await operations();
 else if (part === 'line') await line();

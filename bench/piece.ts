@@ -129,7 +129,6 @@ function artworkOf(shapes: Parameters<typeof packPaths>[0]): Artwork {
     frame: { left: 0, top: 0, right: 100, bottom: 100 },
     known: { from: 'file', millimetresPerPixel: 1 },
     scale: { millimetresPerPixel: 1, source: 'file' },
-    key: '',
   };
 }
 

@@ -8,6 +8,7 @@ const sources = {
   '@drelk/core': join(root, 'packages/core/src/index.ts'),
   '@drelk/contract': join(root, 'packages/contract/src/index.ts'),
   '@drelk/decode': join(root, 'packages/decode/src/index.ts'),
+  '@drelk/runner': join(root, 'packages/runner/src/index.ts'),
 };
 
 /** Bundles one entry for Node; packages with binaries stay outside. */

@@ -73,7 +73,7 @@ export function install() {
 }
 
 const CORE = ['packages/core/src', 'packages/core/package.json', 'tsconfig.base.json', 'package-lock.json'];
-const CONTRACT = [...CORE, 'packages/contract/src'];
+const CONTRACT = [...CORE, 'packages/runner/src', 'packages/contract/src'];
 const HOST = [...CONTRACT, 'packages/decode/src'];
 
 /** What can be built, with what each depends on. */

@@ -11,8 +11,9 @@ import {
   nestContours,
   newJob,
   newMemory,
+  startRun,
   nodeCount,
-  runJob,
+  pictureResult,
   signedArea,
 } from '@drelk/core';
 import { context } from '../measure';
@@ -75,7 +76,9 @@ export function trace(picture: ColourPicture): PictureResult {
   const source = { blob: '', name: 'shape.png', kind: 'png', width, height, density: null, notes: [] };
   const document = newJob(source);
   document.ink.kind = 'logo';
-  return runJob(document, { key: 'shape', picture, reduction: 1 }, newMemory(), context);
+  return startRun({ document, source: { key: 'shape', picture, reduction: 1 } }, newMemory(), context).take(
+    pictureResult,
+  );
 }
 
 function compareCorners(truth: readonly Contour[], found: readonly Contour[]) {

@@ -9,7 +9,8 @@ import {
   mapOfPlates,
   newJob,
   newMemory,
-  runJob,
+  startRun,
+  pictureResult,
   withoutSpecks,
 } from '@drelk/core';
 import { context } from '../measure';
@@ -76,7 +77,7 @@ async function platedOf({ name, made }: Case): Promise<Plated | undefined> {
   const decoded = { key: name, picture, reduction: 1 };
   let traced;
   try {
-    ({ traced } = runJob(document, decoded, newMemory(), context).artwork);
+    ({ traced } = startRun({ document, source: decoded }, newMemory(), context).take(pictureResult).artwork);
   } catch {
     return undefined;
   }

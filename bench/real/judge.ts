@@ -8,7 +8,8 @@ import {
   mapPoint,
   newJob,
   newMemory,
-  runJob,
+  startRun,
+  pictureResult,
 } from '@drelk/core';
 import { context, now } from '../measure';
 import type { Made } from './case';
@@ -47,7 +48,8 @@ export function judged(name: string, made: Made): Verdict {
   const source = { blob: '', name: `${name}.jpg`, kind: 'jpeg', width, height, density: null, notes: [] };
   const document = newJob(source);
   const memory = newMemory();
-  const run = () => runJob(document, { key: name, picture, reduction: 1 }, memory, context);
+  const run = () =>
+    startRun({ document, source: { key: name, picture, reduction: 1 } }, memory, context).take(pictureResult);
   const begun = now();
   let result: PictureResult;
   try {

@@ -10,11 +10,12 @@ import {
   VECTOR_DEFAULTS,
   newJob,
   newMemory,
+  startRun,
   openFont,
   pathData,
   quietContext,
-  runJob,
-  runVectorJob,
+  pictureResult,
+  vectorResult,
 } from '@drelk/core';
 
 /** Hues of what is done along paths, and of boards, as on the bench. */
@@ -70,7 +71,9 @@ function onNothing(piece: PieceSettings): Piece {
   const { svg, ...page } = EMPTY_PAGE;
   const job = newJob({ blob: '', kind: 'svg', density: null, notes: [], ...page }, VECTOR_DEFAULTS);
   const source = { key: 'empty', name: page.name, bytes: Buffer.from(svg) };
-  return runVectorJob({ ...job, piece }, source, newMemory(), quietContext, fonts()).piece;
+  return startRun({ document: { ...job, piece }, source, fonts: fonts() }, newMemory(), quietContext).take(
+    vectorResult,
+  ).piece;
 }
 
 async function onPicture(file: string, piece: PieceSettings): Promise<Piece> {
@@ -78,5 +81,9 @@ async function onPicture(file: string, piece: PieceSettings): Promise<Piece> {
   const { width, height } = info;
   const job = newJob({ blob: '', name: file, kind: 'png', width, height, density: null, notes: [] });
   const decoded = { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 };
-  return runJob({ ...job, piece }, decoded, newMemory(), quietContext, undefined, fonts()).piece;
+  return startRun(
+    { document: { ...job, piece }, source: decoded, fonts: fonts() },
+    newMemory(),
+    quietContext,
+  ).take(pictureResult).piece;
 }

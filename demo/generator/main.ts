@@ -7,9 +7,10 @@ import {
   contoursOf,
   newJob,
   newMemory,
+  startRun,
   pathData,
   quietContext,
-  runJob,
+  pictureResult,
 } from '@drelk/core';
 import { type SourceDrawing, shapesOf } from './drawing';
 import { HILL_TONES, LABEL_COLOURS, RING, hill, label, leaf, ring, teapot } from './drawings/flat';
@@ -273,7 +274,9 @@ for (const file of ['01-moth.png', '07-tin-label.png', '08-leaf.png', '09-sealin
   const { width, height } = info;
   const source = { blob: '', name: file, kind: 'png', width, height, density: null, notes: [] };
   const decoded = { key: file, picture: { width, height, data: new Uint8Array(data) }, reduction: 1 };
-  const { line } = runJob(newJob(source), decoded, newMemory(), quietContext).artwork.traced;
+  const { line } = startRun({ document: newJob(source), source: decoded }, newMemory(), quietContext).take(
+    pictureResult,
+  ).artwork.traced;
   const paths = contoursOf(line.shapes)
     .map((contour) => pathData(contour))
     .join('');

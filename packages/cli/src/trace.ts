@@ -3,14 +3,16 @@ import {
   type CheckedFile,
   DrelkError,
   type JobDocument,
-  handOffFile,
+  fileOf,
+  madeJob,
   newJob,
-  newMemory,
   parseLength,
-  runJob,
+  proof,
   upgraded,
 } from '@drelk/core';
 import { openPicture } from '@drelk/decode';
+import { openJob } from '@drelk/runner';
+import { shelf } from './fonts';
 import { asReport, formatFor, writeAll } from './write-all';
 
 export interface TraceOptions {
@@ -37,22 +39,23 @@ export async function trace(path: string, options: TraceOptions): Promise<void> 
     options.job ? await readJob(options.job, newJob(source)) : newJob(source),
     options,
   );
-  const result = runJob(document, decoded, newMemory(), {
+  const run = await openJob(decoded, shelf).run(document, {
     progress: () => undefined,
     stopped: () => false,
     now: () => performance.now(),
   });
+  const { facts, artwork, piece } = run.take(madeJob);
+  const findings = options.report ? run.take(proof).findings : [];
   const handing = performance.now();
-  const files = formats.map((format) => handOffFile(document, result, format));
-  const { facts, artwork, piece, proof } = result;
-  const milliseconds = { decode, ...result.timing, handoff: performance.now() - handing };
+  const files = formats.map((format) => run.take(fileOf({ format })));
+  const milliseconds = { decode, ...run.timing(), handoff: performance.now() - handing };
   const outputs: [string, string | Uint8Array][] = files.map((file, k) => [options.out[k], file.bytes]);
   if (options.report) {
     const report = {
       ...facts,
-      kind: artwork.traced.kind,
+      kind: artwork.traced?.kind,
       scaleSource: piece.scale.source,
-      findings: proof.findings,
+      findings,
     };
     outputs.push([options.report, asReport({ ...report, files: readBacks(files), milliseconds })]);
   }

@@ -1,2 +1,3 @@
 export * from './open-picture';
 export * from './as-png';
+export * from './node-host';

@@ -1,10 +1,10 @@
-import { signal } from '@angular/core';
+import { computed, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { MATERIALS, STEPS, TOOLS, circleContour, newJob, packPaths } from '@drelk/core';
+import { MATERIALS, type Proof, TIMED_PARTS, TOOLS, circleContour, newJob, packPaths } from '@drelk/core';
 import { BenchState } from '../src/app/bench/bench-state';
 import { ToolBox } from '../src/app/bench/tools/tool-box';
-import type { ShownView, TracedView } from '../src/app/engine/messages';
+import type { ShownView, TracedView } from '../src/app/engine/views';
 import { JOB_STATE } from '../src/app/job/job-state';
 import { JobStore } from '../src/app/job/job-store';
 import { HandEdits } from '../src/app/job/hand-edits';
@@ -29,8 +29,11 @@ const source = {
   notes: ['It moves.'],
 };
 
+/** A result with what Prove finds of it. */
+export type ProvenView = ShownView & { proof: Proof };
+
 /** A result as the worker gives it, for tests of what shows it. */
-export function viewWith(more: Partial<ShownView> = {}): ShownView {
+export function viewWith(more: Partial<ProvenView> = {}): ProvenView {
   return {
     mode: 'full',
     width: 100,
@@ -104,7 +107,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
     scaleSource: 'length',
     frame: { x: 0, y: 0, width: 50, height: 40 },
     proof: { findings: [], waived: [] },
-    timing: Object.fromEntries(STEPS.map((step) => [step, 1])) as ShownView['timing'],
+    timing: Object.fromEntries(TIMED_PARTS.map((part) => [part, 1])) as ShownView['timing'],
     ...more,
   };
 }
@@ -113,7 +116,7 @@ export function viewWith(more: Partial<ShownView> = {}): ShownView {
 export function viewTraced(more: {
   ink?: Partial<TracedView['ink']>;
   square?: TracedView['square'];
-}): ShownView {
+}): ProvenView {
   const view = viewWith();
   if (!view.traced) return view;
   const { ink, square } = view.traced;
@@ -144,11 +147,13 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       },
       {
         provide: Workbench,
-        useFactory: (store: JobStore, bench: BenchState) => ({
+        useFactory: (store: JobStore, bench: BenchState, shown = signal(view)) => ({
           store,
           bench,
           engine,
-          view: signal(view),
+          view: shown,
+          proof: computed(() => shown().proof),
+          isProven: signal(true),
           picture: signal(undefined),
           ink: signal(undefined),
           ground: () => ({ width: view.width, height: view.height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] }),

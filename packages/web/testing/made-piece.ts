@@ -20,7 +20,6 @@ export const ring: Artwork = {
   frame: { left: 0, top: 0, right: 100, bottom: 80 },
   known: { from: 'file', millimetresPerPixel: 0.1 },
   scale: { millimetresPerPixel: 0.1, source: 'file' },
-  key: 'ring',
 };
 
 /** What the worker makes pieces with: two faces are there. */

@@ -20,3 +20,4 @@ export * from './picture/read-header';
 export * from './picture/png-density';
 export { type PaintedArea } from './png/painted-area';
 export { type WrittenPicture } from './png/written-picture';
+export { textOf } from './text';

@@ -2,8 +2,8 @@ import { quietContext } from '../context';
 import { CLOSED, originAt, scaledAndMoved } from '../geometry';
 import { type Hand, dropContours, moveContours } from '../line';
 import { demoPicture } from '../testing/demo';
-import { newMemory } from './memory';
-import { type PictureResult, runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { type PictureResult, pictureResult } from './steps';
 
 /** Contours around less than this, in square pixels, come and go with the threshold by themselves. */
 const LASTS = 200;
@@ -35,7 +35,7 @@ describe.each([
   it('is kept where the threshold moves by a few levels, the tolerance or the crop changes', async () => {
     const { document, decoded } = await demoPicture(file);
     const memory = newMemory();
-    const run = () => runJob(document, decoded, memory, quietContext);
+    const run = () => startRun({ document, source: decoded }, memory, quietContext).take(pictureResult);
     const first = run();
     const edits = editedAll(document.line.hand, first);
     expect(edits).toBeGreaterThan(1);

@@ -1,8 +1,8 @@
 import { contoursOf, distancesBetween, signedArea } from '../geometry';
 import { quietContext } from '../context';
 import { demoPicture, demoTruth } from '../testing/demo';
-import { newMemory } from './memory';
-import { runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { pictureResult } from './steps';
 
 /** The outside reference is the geometry that the generator rendered with a vector renderer that is not ours. */
 describe.each([
@@ -14,7 +14,7 @@ describe.each([
 ])('the traced %s against what was drawn', (name, ending, meanAllowed, worstAllowed) => {
   it('has the same contours, area and boundary', async () => {
     const { document, decoded } = await demoPicture(`${name}.${ending}`);
-    const result = runJob(document, decoded, newMemory(), quietContext);
+    const result = startRun({ document, source: decoded }, newMemory(), quietContext).take(pictureResult);
     const truth = demoTruth(name);
     const found = result.artwork.traced.line.shapes;
     const area = (shapes: typeof truth) =>

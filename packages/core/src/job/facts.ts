@@ -1,6 +1,6 @@
 import { type Shape, contourLength, contoursOf, drawnRings, leastOtherWidth, nodeCount } from '../geometry';
 import type { Piece } from '../piece';
-import type { Traced } from './trace';
+import type { Traced } from './steps/provided';
 
 /** The figures people look at. Lengths in millimetres. */
 export interface Facts {

@@ -2,7 +2,7 @@ import { DrelkError } from '../error';
 import type { FormatId } from '../format';
 import { type CheckedFile, handOff } from '../handoff';
 import type { JobDocument } from './document';
-import type { JobResult } from './run';
+import type { MadeJob } from './steps/result';
 
 /**
  * One file of a job's result, re-read and compared before it is given out: of all of it, or of one plate, by its colour, with all that is
@@ -10,7 +10,7 @@ import type { JobResult } from './run';
  */
 export function handOffFile(
   document: JobDocument,
-  result: JobResult,
+  result: MadeJob,
   format: FormatId,
   plate?: string,
 ): CheckedFile {

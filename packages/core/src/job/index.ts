@@ -1,19 +1,29 @@
 export * from './document';
 export * from './empty-piece';
 export * from './upgrade';
-export * from './look';
-export * from './memory';
+export {
+  type DecodedPicture,
+  type Inputs,
+  type JobSource,
+  type Memory,
+  type Run,
+  type Step as RunStep,
+  TIMED_PARTS,
+  type TimedPart,
+  type VectorSource,
+  isPicture,
+  newMemory,
+  startRun,
+} from './graph';
+export * from './steps';
 export * from './resolve';
-export * from './square';
-export * from './ink';
+export * from './reduced';
+export * from './check-crop';
 export * from './lit';
-export * from './trace';
-export * from './run';
 export * from './hand-off-file';
 export * from './job-card';
 export * from './package';
 export * from './changed-since';
-export * from './questions';
 export * from './warm-up';
 export * from './options';
 export * from './facts';
@@ -22,7 +32,5 @@ export * from './tidy-file';
 export * from './check-file';
 export type { WorkAsked } from './outside-file';
 export * from './rehearse-file';
-export * from './vector';
 export * from './vector-settings';
-export { fontsOf } from './piece';
 export * from './would-be';

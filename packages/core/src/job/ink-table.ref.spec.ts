@@ -6,9 +6,8 @@ import { toGrey } from '../raster';
 import { demoPicture } from '../testing/demo';
 import { comparedWithTruth, readTruth, unitsToPixels } from '../testing/truth';
 import type { JobDocument } from './document';
-import { newMemory } from './memory';
-import { wordsJob } from './questions';
-import { runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { foundWords, pictureResult } from './steps';
 
 describe('ink with nothing touched, against what was drawn (intersection over union)', () => {
   it.each([
@@ -42,14 +41,13 @@ it('the words of the front at night are its ink when they alone are wanted', asy
 it('one line of words is taken by a place in it', async () => {
   const { document, decoded } = await demoPicture('13-night-front.jpg');
   const memory = newMemory();
-  const lines = wordsJob(document, decoded, memory, quietContext);
+  const lines = startRun({ document, source: decoded }, memory, quietContext).take(foundWords);
   expect(lines.map(({ letters }) => letters)).toEqual([8, 6]);
-  const { facts } = runJob(
-    { ...document, ink: { ...document.ink, words: lines[1].at } },
-    decoded,
+  const { facts } = startRun(
+    { document: { ...document, ink: { ...document.ink, words: lines[1].at } }, source: decoded },
     memory,
     quietContext,
-  );
+  ).take(pictureResult);
   expect(facts.shapes).toBe(6);
 });
 
@@ -106,7 +104,9 @@ it('the sketch’s scale comes out within 0.5 % from two places on its ruler', a
     ...document,
     square: { ...document.square, scale: { by: 'ruler', from: click(30), to: click(130), length: 100 } },
   };
-  const { plan } = runJob(scaled, decoded, newMemory(), quietContext).artwork.traced;
+  const { plan } = startRun({ document: scaled, source: decoded }, newMemory(), quietContext).take(
+    pictureResult,
+  ).artwork.traced;
   const place = (x: number, y: number) => mapPoint(plan.toResult, mapPoint(toPhoto, { x, y }));
   const [a, b, c] = [place(40, 30), place(130, 30), place(130, 70)];
   const millimetres = plan.scale.millimetresPerPixel ?? 0;

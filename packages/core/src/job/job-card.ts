@@ -4,7 +4,7 @@ import { contourLength, contoursOf } from '../geometry';
 import { machineFor, rehearse } from '../rehearse';
 import type { JobDocument } from './document';
 import { formatLength, formatLong } from './length';
-import type { JobResult } from './run';
+import type { JobResult } from './steps/result';
 
 /** What a workshop needs to know beside the files, as plain text: size, material, tool, tasks, times, warnings, files. */
 export function jobCard(

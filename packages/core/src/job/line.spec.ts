@@ -3,21 +3,23 @@ import { contoursOf, findCrossings } from '../geometry';
 import type { ColourPicture } from '../raster';
 import { coloured, drawn, random } from '../testing/pictures';
 import { type JobDocument, type LineDocument, newJob } from './document';
-import { newMemory } from './memory';
+import { newMemory, startRun } from './graph';
 import { handOffFile } from './hand-off-file';
-import { runJob } from './run';
+import { pictureResult } from './steps';
 
 const job = (picture: ColourPicture) =>
   newJob({ blob: '', name: 'a.png', kind: 'png', density: 254, notes: [], ...picture });
 
 function run(picture: ColourPicture, line: Partial<LineDocument>, ink: Partial<JobDocument['ink']> = {}) {
   const document = job(picture);
-  return runJob(
-    { ...document, line: { ...document.line, ...line }, ink: { ...document.ink, ...ink } },
-    { key: 'a', picture, reduction: 1 },
+  return startRun(
+    {
+      document: { ...document, line: { ...document.line, ...line }, ink: { ...document.ink, ...ink } },
+      source: { key: 'a', picture, reduction: 1 },
+    },
     newMemory(),
     quietContext,
-  );
+  ).take(pictureResult);
 }
 
 /** A ring drawn with a pen of 5 pixels, and a blot. */

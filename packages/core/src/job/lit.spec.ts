@@ -2,8 +2,8 @@ import { quietContext } from '../context';
 import type { ColourPicture } from '../raster';
 import { newJob } from './document';
 import { litArea } from './lit';
-import { newMemory } from './memory';
-import { runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { pictureResult } from './steps';
 
 /** Three even stripes of 40 pixels, each of a colour. */
 const COLOURS = [
@@ -20,8 +20,11 @@ const source = { blob: '', name: 'a.png', kind: 'png', width, height, density: n
 const first = newJob(source);
 const run = (tolerance: number | null) => {
   const ink = { ...first.ink, kind: 'flat' as const, background: { tolerance, away: [], keep: [] } };
-  return runJob({ ...first, ink }, { key: 'a', picture, reduction: 1 }, newMemory(), quietContext).artwork
-    .traced.ink;
+  return startRun(
+    { document: { ...first, ink }, source: { key: 'a', picture, reduction: 1 } },
+    newMemory(),
+    quietContext,
+  ).take(pictureResult).artwork.traced.ink;
 };
 const share = (mask: Uint8Array) => mask.filter((value) => value === 1).length / mask.length;
 

@@ -1,5 +1,5 @@
 import { vanishingMask } from '../ink';
-import type { InkResult } from './ink';
+import type { InkResult } from './steps/ink';
 
 /** What can be lit up on the picture: what two tones lose, one plate, what is taken for background, or a box in its pixels. */
 export type Lit =
@@ -9,7 +9,10 @@ export type Lit =
   | { kind: 'box'; left: number; top: number; right: number; bottom: number };
 
 /** The area that a control of Ink is about: 1 where it is, or falls to paper; 2 where to ink; 0 elsewhere. */
-export function litArea({ separated, background, taken, plates }: InkResult, what: Lit): Uint8Array {
+export function litArea(
+  { separated, background, taken, plates }: Pick<InkResult, 'separated' | 'background' | 'taken' | 'plates'>,
+  what: Lit,
+): Uint8Array {
   const nothing = () => new Uint8Array(separated.grey.data.length);
   if (what.kind === 'vanishing') return vanishingMask(separated);
   if (what.kind === 'box') {

@@ -2,13 +2,17 @@ import { quietContext } from '../context';
 import type { ColourPicture } from '../raster';
 import { coloured, drawn, random } from '../testing/pictures';
 import { newJob } from './document';
-import { newMemory } from './memory';
-import { runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { pictureResult } from './steps';
 
 function result(picture: ColourPicture, kind = 'png') {
   const { width, height } = picture;
   const source = { blob: '', name: 'odd', kind, width, height, density: null, notes: [] };
-  return runJob(newJob(source), { key: 'odd', picture, reduction: 1 }, newMemory(), quietContext);
+  return startRun(
+    { document: newJob(source), source: { key: 'odd', picture, reduction: 1 } },
+    newMemory(),
+    quietContext,
+  ).take(pictureResult);
 }
 
 /** Noise without anything in it, all channels by themselves or alike. */

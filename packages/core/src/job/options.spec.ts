@@ -1,5 +1,5 @@
 import { newJob } from './document';
-import type { PictureLook } from './look';
+import type { PictureLook } from './steps';
 import { inkOptions } from './options';
 
 const job = newJob({ blob: '', name: 'a', kind: 'png', width: 9, height: 9, density: null, notes: [] });

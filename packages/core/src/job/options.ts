@@ -1,6 +1,6 @@
 import { type InkSettings, kindInWords } from '../ink';
 import type { JobDocument } from './document';
-import type { PictureLook } from './look';
+import type { PictureLook } from './steps/look';
 
 /** One way to treat a picture, to pick from beside others. */
 export interface InkOption {

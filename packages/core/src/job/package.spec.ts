@@ -3,8 +3,8 @@ import { FORMAT_IDS, fileNameFor, freeName } from '../format';
 import { type JobDocument, newJob } from './document';
 import { changedSince, stateOf } from './changed-since';
 import { packageOf } from './package';
-import { newMemory } from './memory';
-import { runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { pictureResult } from './steps';
 import { quietContext } from '../context';
 import { coloured, drawn } from '../testing/pictures';
 
@@ -20,7 +20,12 @@ const source = {
 const job = (more: Partial<JobDocument> = {}): JobDocument => ({ ...newJob(source), name: 'Tin', ...more });
 const picture = coloured(drawn(400, 300, (x, y) => Math.hypot(x - 200, y - 150) < 90));
 const packed = (document: JobDocument) =>
-  packageOf(document, runJob(document, { key: 'tin', picture, reduction: 1 }, newMemory(), quietContext));
+  packageOf(
+    document,
+    startRun({ document, source: { key: 'tin', picture, reduction: 1 } }, newMemory(), quietContext).take(
+      pictureResult,
+    ),
+  );
 
 describe('a package', () => {
   it('holds one file of each kind, and a card that says what is to be done', () => {

@@ -5,7 +5,7 @@ import type { CheckedFile } from '../handoff';
 import type { JobDocument } from './document';
 import { handOffFile } from './hand-off-file';
 import { jobCard } from './job-card';
-import type { JobResult } from './run';
+import type { JobResult } from './steps/result';
 
 /** The name of the plain text in a package. */
 const CARD = 'job-card.txt';
@@ -56,11 +56,3 @@ export interface HandOffAsked {
   format: CheckedFile['format'];
   plate?: string | undefined;
 }
-
-/** The file that is asked for, checked. */
-export const handedOff = (
-  document: JobDocument,
-  result: JobResult,
-  { format, plate }: HandOffAsked,
-): CheckedFile =>
-  format === 'zip' ? packageOf(document, result) : handOffFile(document, result, format, plate);

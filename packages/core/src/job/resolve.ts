@@ -5,15 +5,15 @@ import {
   FINEST,
   type InkSettings,
   type Kind,
+  type Look,
   type Separation,
   type Stroke,
   marksInOrder,
   strokesInOrder,
 } from '../ink';
 import { type Homography, localScale, mapPoint } from '../geometry';
-import type { Corners, SquareSettings } from '../square';
-import type { JobDocument } from './document';
-import type { PictureLook } from './look';
+import type { LineMethod } from '../line';
+import type { SquareSettings } from '../square';
 
 /** Settings with nothing left open, in pixels of the picture that is computed on. */
 export interface ResolvedInk extends Omit<InkSettings, 'kind' | 'by' | 'tone' | 'cut' | 'strokes' | 'clean'> {
@@ -50,22 +50,6 @@ const CLEAN_SPECKS = 4;
 const PHOTO_SPECKS = 12;
 const MOST_SPECKS = 40;
 
-/** What the picture is taken to be: as set, or as seen. */
-const kindOf = ({ ink }: Pick<JobDocument, 'ink'>, { look }: PictureLook): Kind =>
-  ink.kind === 'auto' ? look.kind : ink.kind;
-
-/**
- * The corners to flatten by, in source pixels, or null: as set, or those of the sheet that is in view beyond doubt
- * where the picture is seen to be a photo, whatever a later stage takes it for.
- */
-export function cornersOf(document: Pick<JobDocument, 'square'>, seen: PictureLook): Corners | null {
-  const { flatten } = document.square;
-  if (flatten === 'none') return null;
-  if (flatten !== 'auto') return flatten;
-  const sheet = seen.look.kind === 'photo' ? seen.sheet() : undefined;
-  return sheet?.sure ? sheet.corners : null;
-}
-
 /** Square up's settings for a picture `reduction` times smaller than the source. */
 export function reducedSquare(settings: SquareSettings, reduction: number): Omit<SquareSettings, 'flatten'> {
   const { crop, scale } = settings;
@@ -90,34 +74,31 @@ export function reducedSquare(settings: SquareSettings, reduction: number): Omit
  * source's pixels there.
  */
 export function resolveInk(
-  document: Pick<JobDocument, 'ink' | 'line'>,
-  seen: PictureLook,
+  ink: InkSettings,
+  method: LineMethod,
+  look: Look,
   toResult: Homography,
   reduction: number,
   middle: { x: number; y: number },
 ): ResolvedInk {
-  const { ink } = document;
-  const kind = kindOf(document, seen);
+  const kind = ink.kind === 'auto' ? look.kind : ink.kind;
   const scale = localScale(toResult, middle) / reduction;
   const place = (values: readonly number[]) => placed(values, toResult, reduction);
   const { levelled, detail, rulings } = ink.tone;
   const specks = (value: 'auto' | number) =>
-    (value === 'auto' ? specksFor(kind, seen) : value) * scale * scale;
+    (value === 'auto' ? specksFor(kind, look) : value) * scale * scale;
   const { clean, edges } = ink;
   return {
     ...ink,
     kind,
     by: ink.by === 'auto' ? SEPARATION[kind] : ink.by,
     // Plates that become paths of their own are all wanted, however light.
-    plates:
-      ink.plates.ink === 'auto' && document.line.method === 'plates'
-        ? { ...ink.plates, ink: 'all' }
-        : ink.plates,
+    plates: ink.plates.ink === 'auto' && method === 'plates' ? { ...ink.plates, ink: 'all' } : ink.plates,
     tone: {
       ...ink.tone,
       levelled:
         levelled === 'auto'
-          ? kind === 'photo' || (kind === 'scan' && seen.look.unevenness > SCAN_UNEVEN)
+          ? kind === 'photo' || (kind === 'scan' && look.unevenness > SCAN_UNEVEN)
           : levelled,
       detail: detail === 'auto' ? (kind === 'photo' ? 'fitting' : FINEST) : detail,
       rulings: rulings === 'auto' ? ON_PAPER.includes(kind) : rulings,
@@ -141,7 +122,7 @@ export function resolveInk(
 }
 
 /** Specks and pinholes that the picture itself suggests to drop, in square source pixels. */
-export function specksFor(kind: Kind, { look }: PictureLook): number {
+export function specksFor(kind: Kind, look: Look): number {
   if (kind === 'scan')
     return Math.round(Math.min(MOST_SPECKS, Math.max(CLEAN_SPECKS, (0.6 * look.strokeWidth) ** 2)));
   return kind === 'photo' ? PHOTO_SPECKS : CLEAN_SPECKS;

@@ -4,10 +4,9 @@ import { tracedAnchor } from '../line';
 import { ARTWORK_ITEM } from '../piece';
 import { coloured, drawn } from '../testing/pictures';
 import { type JobDocument, newJob } from './document';
-import { newMemory } from './memory';
+import { newMemory, startRun } from './graph';
 import { handOffFile } from './hand-off-file';
-import { runJob } from './run';
-import type { Arrived } from './trace';
+import { inkResult, pictureResult, squared } from './steps';
 
 const picture = coloured(
   drawn(100, 80, (x, y) => Math.hypot(x - 50, y - 40) < 30 && Math.hypot(x - 55, y - 40) > 12),
@@ -23,9 +22,10 @@ const source = {
 };
 const decoded = { key: 'ring', picture, reduction: 1 };
 const job = newJob(source);
-const run = (document: JobDocument, memory = newMemory()) => runJob(document, decoded, memory, quietContext);
+const run = (document: JobDocument, memory = newMemory()) =>
+  startRun({ document, source: decoded }, memory, quietContext).take(pictureResult);
 
-describe('runJob', () => {
+describe('a run of a job', () => {
   it('names a job after its file', () => expect(job.name).toBe('Ring of tea'));
 
   it('takes the size from the density: 254 dpi is a tenth of a millimetre a pixel', () => {
@@ -72,12 +72,15 @@ describe('runJob', () => {
     ).toEqual(['cut-through']);
   });
 
-  it('tells what has arrived before the rest is there: the picture, then its ink, which are those of the result', () => {
-    const seen: Arrived[] = [];
-    const { artwork } = runJob(job, decoded, newMemory(), quietContext, (part) => seen.push(part));
-    expect(seen.map(({ ink }) => ink !== undefined)).toEqual([false, true]);
-    expect(seen[0].picture).toBe(artwork.traced.picture);
-    expect(seen[1].ink).toBe(artwork.traced.ink);
+  it('gives picture and ink by themselves, which are those of the result', () => {
+    const memory = newMemory();
+    const begun = () => startRun({ document: job, source: decoded }, memory, quietContext);
+    const early = begun();
+    const [first, ink] = [early.take(squared), early.take(inkResult)];
+    expect(Object.values(early.timing()).every((milliseconds) => milliseconds === 0)).toBe(true);
+    const { traced } = begun().take(pictureResult).artwork;
+    expect(traced.picture).toBe(first);
+    expect(traced.ink.ink).toBe(ink.ink);
   });
 
   it('works out only what a change touches', () => {

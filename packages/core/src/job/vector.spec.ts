@@ -7,9 +7,9 @@ import { dropContours, withHoles } from '../line';
 import { DEMO } from '../testing/demo';
 import { TOOLS, board, text } from '../testing/pieces';
 import { type JobDocument, newJob } from './document';
-import { newMemory } from './memory';
+import { newMemory, startRun } from './graph';
 import { handOffFile } from './hand-off-file';
-import { runVectorJob } from './run';
+import { vectorResult } from './steps';
 import { checkNotEmpty } from './tidy-file';
 import { VECTOR_DEFAULTS, type VectorSettings } from './vector-settings';
 
@@ -27,7 +27,11 @@ const jobOn = (text: string | Buffer, settings: Partial<VectorSettings> = {}) =>
   const source = { key: 'file', name, bytes: Buffer.from(text) };
   const memory = newMemory();
   const document = newJob(about(name), { ...VECTOR_DEFAULTS, ...settings });
-  return { document, run: (of: JobDocument = document) => runVectorJob(of, source, memory, quietContext) };
+  return {
+    document,
+    run: (of: JobDocument = document) =>
+      startRun({ document: of, source }, memory, quietContext).take(vectorResult),
+  };
 };
 const COLOURS =
   '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="50mm" viewBox="0 0 100 50">' +
@@ -117,13 +121,15 @@ describe('a job that begins with a vector file', () => {
     const { document, run } = jobOn('<svg width="9mm" height="9mm"/>');
     expect(run().piece.paths).toEqual([]);
     const items = { ...document.piece.items, 2: board({ width: 100, height: 60 }), 3: text(2, 'Tea') };
-    const { piece, facts } = runVectorJob(
-      { ...document, piece: { ...document.piece, items } },
-      { key: 'empty', name: 'a.svg', bytes: Buffer.from('<svg width="9mm" height="9mm"/>') },
+    const { piece, facts } = startRun(
+      {
+        document: { ...document, piece: { ...document.piece, items } },
+        source: { key: 'empty', name: 'a.svg', bytes: Buffer.from('<svg width="9mm" height="9mm"/>') },
+        fonts: TOOLS.fonts,
+      },
       newMemory(),
       quietContext,
-      TOOLS.fonts,
-    );
+    ).take(vectorResult);
     expect(piece.frame).toEqual({ left: 0, top: 0, right: 100, bottom: 60 });
     expect(new Set(piece.paths.map(({ task }) => task))).toEqual(new Set(['cut-through', 'pocket']));
     expect(facts).toMatchObject({ width: 100, height: 60, match: undefined });

@@ -1,8 +1,8 @@
 import type { Context } from '../context';
 import type { ColourPicture } from '../raster';
 import { newJob } from './document';
-import { newMemory } from './memory';
-import { runJob } from './run';
+import { newMemory, startRun } from './graph';
+import { pictureResult } from './steps';
 
 const WIDTH = 420;
 const HEIGHT = 300;
@@ -31,6 +31,7 @@ export function warmUp(context: Context): void {
     const source = { blob: '', name, kind: 'png', width: WIDTH, height: HEIGHT, density: null, notes: [] };
     const job = newJob(source);
     const document = grain > 0 ? { ...job, ink: { ...job.ink, kind: 'photo' as const } } : job;
-    runJob(document, { key: name, picture: pattern(grain), reduction: 1 }, newMemory(), context);
+    const decoded = { key: name, picture: pattern(grain), reduction: 1 };
+    startRun({ document, source: decoded }, newMemory(), context).take(pictureResult);
   });
 }

@@ -14,6 +14,4 @@ export interface Artwork {
   /** What is known of the true size, and the scale decided from it before there were paths. */
   known: KnownScale;
   scale: PieceScale;
-  /** Names everything that these hang on. */
-  key: string;
 }

@@ -2,7 +2,14 @@ export * from './arrange';
 export * from './artwork';
 export { type Bridge } from './bridges';
 export * from './check-item';
-export { type HeldIslands, type ItemPath, type ItemTools, type MadeItem } from './make-item';
+export {
+  type ArtworkGround,
+  type HeldIslands,
+  type ItemPath,
+  type ItemTools,
+  type MadeItem,
+  makeItem,
+} from './make-item';
 export { FLATS } from './items/board';
 export { type Grow } from './items/border';
 export * from './own-form';

@@ -72,10 +72,8 @@ export interface HeldIslands {
   bridges: Bridge[];
 }
 
-/** What items are made with. */
-export interface ItemTools {
-  fonts: ReadonlyMap<string, Font>;
-  grow: Grow;
+/** How places that are kept in source pixels are found on the artwork. */
+export interface ArtworkFinder {
   /** A place in source pixels, in the artwork's own unit. */
   fromSource(at: readonly [number, number]): Point;
   /** What the hand said is done along contours of the artwork, by their ids. */
@@ -84,12 +82,15 @@ export interface ItemTools {
   contourAt(at: readonly [number, number]): Contour | undefined;
 }
 
-/** What an item is made from. */
-export interface ItemGround extends ItemTools {
-  items: Record<number, ItemSettings>;
-  /** Those it hangs on, already made. */
-  made: ReadonlyMap<number, MadeItem>;
-  artwork: Artwork;
+/** What items are made with. */
+export interface ItemTools extends ArtworkFinder {
+  fonts: ReadonlyMap<string, Font>;
+  grow: Grow;
+}
+
+/** What the artwork itself, and what follows it, is made from. */
+export interface ArtworkGround extends ArtworkFinder {
+  artwork: Pick<Artwork, 'paths' | 'plates'>;
   /** Takes the artwork's unit to millimetres, and the box by which it is placed. */
   placement: Placement;
   around: Box;
@@ -97,7 +98,17 @@ export interface ItemGround extends ItemTools {
   isArtworks: boolean;
   /** There is no artwork that takes any room. */
   isBare: boolean;
+}
+
+/** What an item is made from. */
+export interface ItemGround extends Pick<ItemTools, 'fonts' | 'grow'> {
+  /** Settings of those it is made from. */
+  items: Readonly<Record<number, ItemSettings>>;
+  /** And themselves. */
+  made: ReadonlyMap<number, MadeItem>;
   hasBoard: boolean;
+  /** For those that are of the artwork. */
+  ofArtwork?: ArtworkGround;
 }
 
 /** An item on its place. What cannot be made comes back without paths and with the reason. */
@@ -194,7 +205,9 @@ const taskFor = (item: ItemSettings, { pen }: Shape, hasBoard: boolean): Task =>
   pen === undefined ? taskOf(item, hasBoard) : taskOfLine(item, hasBoard);
 
 function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
-  const { artwork, placement, around, isArtworks, isBare, hasBoard } = ground;
+  const { hasBoard } = ground;
+  const own = artworkIn(ground);
+  const { artwork, placement, around, isArtworks, isBare } = own;
   const scaled: Affine = [placement.scale, 0, 0, placement.scale, 0, 0];
   const frame = mappedBox(around, scaled);
   // Turned by less than a quarter, the artwork's own box is another than that of its frame.
@@ -204,7 +217,7 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
       : mappedBox(frame, turned);
   const map = placeOf(item.place, boxAs, onOf(item, ground));
   const whole = affineAfter(map, scaled);
-  const hold = holding(item.bridges, (at) => affinePoint(whole, ground.fromSource(at)));
+  const hold = holding(item.bridges, (at) => affinePoint(whole, own.fromSource(at)));
   const lying = shapesIn(artwork.paths).flatMap(({ shape, contours }) =>
     hold.shapes(mappedShape(shape, whole)).map((held, _, all) => ({
       shape: held,
@@ -213,7 +226,7 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
       isWhole: all.length === 1 && held.holes.length === shape.holes.length,
     })),
   );
-  const picked = item.picked.length > 0 ? ground.picked(item.picked) : NONE_PICKED;
+  const picked = item.picked.length > 0 ? own.picked(item.picked) : NONE_PICKED;
   const paths = lying.flatMap(({ shape, contours, isWhole }): ItemPath[] => {
     const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
     const sources = contours.map((k) => artwork.paths.ids[k]);
@@ -226,6 +239,11 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
     return apart({ task, shape, sources, ...(plate ? { plate } : {}) }, tasks);
   });
   return { paths, box: isBare ? undefined : boxAs(map), map: whole, ...hold.held() };
+}
+
+function artworkIn({ ofArtwork }: ItemGround): ArtworkGround {
+  if (ofArtwork) return ofArtwork;
+  throw new DrelkError('bad-place', 'The artwork of this item is not there.', 'Lay it on something else.');
 }
 
 const contoursIn = ({ outer, holes }: Shape, map: Affine): Contour[] =>
@@ -272,11 +290,12 @@ function textOf(item: TextItem, ground: ItemGround): Made {
     const lying = placed(item, shapes, ground);
     return { ...lying, missing, ...heldAt(hold.held(), lying.map) };
   }
-  const found = ground.contourAt(along.at);
+  const own = artworkIn(ground);
+  const found = own.contourAt(along.at);
   if (!found)
     throw new DrelkError('bad-place', 'The line of this text is not there any more.', 'Click another one.');
   const artwork = [...ground.made.values()].find(({ kind }) => kind === 'artwork');
-  const { scale } = ground.placement;
+  const { scale } = own.placement;
   const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
   const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
   const hold = holding(item.bridges, ([x, y]) => ({ x, y }));

@@ -15,9 +15,17 @@ import {
   shapesIn,
 } from '../geometry';
 import type { Artwork } from './artwork';
-import { type ItemPath, type ItemTools, type MadeItem, heldAt, makeItem } from './make-item';
+import {
+  type ArtworkFinder,
+  type ArtworkGround,
+  type ItemPath,
+  type ItemTools,
+  type MadeItem,
+  heldAt,
+  makeItem,
+} from './make-item';
 import { MIRROR, anchorOf, boxAroundAll, inTurn, mappedBox, mappedShape, turnedBy } from './place';
-import { type PieceScale, scaleFor } from './scale';
+import { type PieceScale, type SizeSettings, scaleFor } from './scale';
 import { type PieceSettings, itemsInOrder } from './settings';
 import { layOut } from './sheet';
 import { withTabs } from './tabs';
@@ -62,66 +70,54 @@ export interface Piece {
 /** Nodes of all copies on a sheet together come to this at most. */
 const MOST_NODES = 2_000_000;
 
-/** Makes each item in turn, or takes it from where it was kept, under all that it was made from. */
-export type MakeItem = (id: number, compute: () => MadeItem) => MadeItem;
+/** What the artwork comes to at the size that is asked for: its scale, and the box by which it is placed. Throws `bad-length`. */
+export function sizedArtwork(
+  artwork: Pick<Artwork, 'paths' | 'plates' | 'frame' | 'known'>,
+  settings: SizeSettings,
+  finder: ArtworkFinder,
+): ArtworkGround & { scale: PieceScale } {
+  const box = boxOf(contoursOf(shapesIn(artwork.paths).map(({ shape }) => shape)));
+  // A length asked for is met to the last digit: it is that of the paths, which lie within their tolerance of the ink.
+  const scale = scaleFor(settings, artwork.frame, box, artwork.known);
+  const isArtworks = settings.by === 'artwork' && box !== undefined;
+  return {
+    fromSource: finder.fromSource,
+    picked: finder.picked,
+    contourAt: finder.contourAt,
+    artwork,
+    scale,
+    placement: { scale: scale.millimetresPerPixel, x: 0, y: 0 },
+    around: isArtworks ? box : artwork.frame,
+    isArtworks,
+    // Artwork without a path takes no room, unless the whole picture is meant.
+    isBare: box === undefined && settings.by === 'artwork',
+  };
+}
+
+export const hasBoardIn = (items: PieceSettings['items']): boolean =>
+  Object.values(items).some(({ kind, hidden }) => kind === 'board' && !hidden);
 
 /**
  * Everything that lies on the piece at its true size: each item on its place, then all of it turned, mirrored and laid on its sheet.
  * Items that cannot be made say so and are left out. Throws `bad-length`, `bad-place`.
  */
-export function makePiece(
-  artwork: Artwork,
-  settings: PieceSettings,
-  tools: ItemTools,
-  kept: MakeItem = (_, compute) => compute(),
-): Piece {
-  const box = boxOf(contoursOf(shapesIn(artwork.paths).map(({ shape }) => shape)));
-  // A length asked for is met to the last digit: it is that of the paths, which lie within their tolerance of the ink.
-  const scale = scaleFor(settings, artwork.frame, box, artwork.known);
-  const isArtworks = settings.by === 'artwork' && box !== undefined;
-  const around = isArtworks ? box : artwork.frame;
-  const placement = { scale: scale.millimetresPerPixel, x: 0, y: 0 };
-  // Artwork without a path takes no room, unless the whole picture is meant.
-  const isBare = box === undefined && settings.by === 'artwork';
+export function makePiece(artwork: Artwork, settings: PieceSettings, tools: ItemTools): Piece {
   const { items } = settings;
-  const hasBoard = Object.values(items).some(({ kind, hidden }) => kind === 'board' && !hidden);
+  const sized = sizedArtwork(artwork, settings, tools);
   const made = new Map<number, MadeItem>();
-  for (const id of inTurn(items))
-    made.set(
-      id,
-      kept(id, () =>
-        makeItem(id, items[id], {
-          ...tools,
-          items,
-          made,
-          artwork,
-          placement,
-          around,
-          isArtworks,
-          isBare,
-          hasBoard,
-        }),
-      ),
-    );
-  const shown = itemsInOrder(items).filter(({ item }) => !item.hidden);
-  const onPiece = shown.flatMap(({ id }) => made.get(id) ?? []);
-  return laid(onPiece, settings, { artwork, placement, around, scale, made });
+  const ground = { ...tools, items, made, hasBoard: hasBoardIn(items), ofArtwork: sized };
+  for (const id of inTurn(items)) made.set(id, makeItem(id, items[id], ground));
+  return layPiece(made, settings, sized);
 }
 
-interface Ground {
-  artwork: Artwork;
-  placement: Placement;
-  around: Box;
-  scale: PieceScale;
-  made: ReadonlyMap<number, MadeItem>;
-}
-
-/** All items as they are handed off: turned and mirrored, on their sheet, with the frame's upper left at the origin. */
-function laid(
-  items: readonly MadeItem[],
+/** Items that are made, as they are handed off: turned and mirrored, on their sheet, with the frame's upper left at the origin. */
+export function layPiece(
+  made: ReadonlyMap<number, MadeItem>,
   settings: PieceSettings,
-  { placement, around, scale, made }: Ground,
+  { placement, around, scale }: Pick<ArtworkGround, 'placement' | 'around'> & { scale: PieceScale },
 ): Piece {
+  const shown = itemsInOrder(settings.items).filter(({ item }) => !item.hidden);
+  const items = shown.flatMap(({ id }) => made.get(id) ?? []);
   const frame = everything(items) ?? {
     left: 0,
     top: 0,

@@ -13,7 +13,7 @@ import {
   boxOfPoints,
   reverseContour,
 } from '../geometry';
-import { type BoxPlace, type ItemPlace, type ItemSettings, hangsOn } from './settings';
+import { type BoxPlace, type ItemPlace, type ItemSettings, artworksIn, madeFrom } from './settings';
 
 /** The place of a box: its left, middle or right, and its top, middle or bottom. */
 export const anchorOf = (
@@ -90,8 +90,9 @@ export function mappedBox({ left, top, right, bottom }: Box, map: Affine): Box {
   return boxOfPoints(Float64Array.from(corners.flatMap(({ x, y }) => [x, y])));
 }
 
-/** Ids of items so that each comes after those it hangs on. Throws `bad-place` where they go round in a circle. */
+/** Ids of items so that each comes after those it is made from. Throws `bad-place` where they go round in a circle. */
 export function inTurn(items: Record<number, ItemSettings>): number[] {
+  const artworks = artworksIn(items);
   const done = new Set<number>();
   const open = new Set<number>();
   const visit = (id: number): void => {
@@ -103,7 +104,7 @@ export function inTurn(items: Record<number, ItemSettings>): number[] {
         'Lay it on something that does not hang on it.',
       );
     open.add(id);
-    hangsOn(items[id]).forEach(visit);
+    madeFrom(items[id], artworks).forEach(visit);
     open.delete(id);
     done.add(id);
   };

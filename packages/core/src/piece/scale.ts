@@ -13,6 +13,9 @@ export interface KnownScale {
 /** Where the size of a piece comes from; `none` is a screen's 96 pixels an inch, and no true size. */
 export type ScaleSource = 'length' | KnownScale['from'];
 
+/** What size is asked for. */
+export type SizeSettings = Pick<PieceSettings, 'by' | 'edge' | 'length'>;
+
 /** How large a pixel becomes, in millimetres, and why. */
 export interface PieceScale {
   millimetresPerPixel: number;
@@ -30,7 +33,7 @@ export const MOST_LENGTH = 100_000;
  * whole frame. Throws `bad-length`.
  */
 export function scaleFor(
-  settings: PieceSettings,
+  settings: SizeSettings,
   frame: Box,
   artwork: Box | undefined,
   known: KnownScale,

@@ -290,6 +290,19 @@ export function hangsOn(item: ItemSettings): number[] {
   return item.place.on === null ? [] : [item.place.on];
 }
 
+/** Ids of all that an item is made from: those it hangs on, and the artwork along whose contour a text runs. */
+export const madeFrom = (item: ItemSettings, artworks: readonly number[]): number[] => [
+  ...new Set([
+    ...hangsOn(item),
+    ...(item.kind === 'text' && item.set.along.kind === 'contour' ? artworks : []),
+  ]),
+];
+
+export const artworksIn = (items: Readonly<Record<number, ItemSettings>>): number[] =>
+  Object.keys(items)
+    .map(Number)
+    .filter((id) => items[id].kind === 'artwork');
+
 /** Whether an item lies around others, and goes where they go. */
 export const isAroundMany = (item: ItemSettings): item is OutlineItem | FrameItem | MarksItem =>
   item.kind === 'outline' || item.kind === 'frame' || item.kind === 'marks';

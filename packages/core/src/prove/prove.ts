@@ -58,21 +58,16 @@ export interface Proof {
   waived: (Finding & { reason: string })[];
 }
 
-/**
- * Looks at a subject before it is handed off, the gravest first; `remembered` may know what a check found before. Kinds that are waived
- * are set apart.
- */
-export function prove(
-  subject: Subject,
-  limits: Limits = LIMITS,
-  remembered: (check: Check, compute: () => Finding[]) => Finding[] = (_, compute) => compute(),
-  waived: Readonly<Record<string, string>> = {},
-): Proof {
-  const findings = CHECKS.flatMap((check) => remembered(check, () => check.check(subject, limits)));
+/** Looks at a subject before it is handed off. */
+export const prove = (subject: Subject, limits: Limits = LIMITS): Proof =>
+  proofOf(CHECKS.flatMap(({ check }) => check(subject, limits)));
+
+/** Findings, the gravest first; kinds that are waived are set apart, with the reason. */
+export function proofOf(found: readonly Finding[], waived: Readonly<Record<string, string>> = {}): Proof {
   const gravity = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
-  const sorted = findings.sort((a, b) => gravity(a) - gravity(b));
+  const findings = [...found].sort((a, b) => gravity(a) - gravity(b));
   return {
-    findings: sorted.filter(({ kind }) => !(kind in waived)),
-    waived: sorted.flatMap((one) => (one.kind in waived ? [{ ...one, reason: waived[one.kind] }] : [])),
+    findings: findings.filter(({ kind }) => !(kind in waived)),
+    waived: findings.flatMap((one) => (one.kind in waived ? [{ ...one, reason: waived[one.kind] }] : [])),
   };
 }

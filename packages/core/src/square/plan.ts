@@ -16,7 +16,7 @@ import { aspectOf, checkCorners, cornerPoints, sideLengths } from './quadrilater
 import type { Corners, ScaleSettings, SquareSettings } from './settings';
 
 /** How a source picture becomes a square one: one homography, whatever was turned, flattened and cropped. */
-export interface SquarePlan {
+export interface WarpPlan {
   /** Size of the result in pixels. */
   width: number;
   height: number;
@@ -26,6 +26,10 @@ export interface SquarePlan {
   loop: Float64Array | null;
   /** True where every result pixel is a source pixel as it is. */
   exact: boolean;
+}
+
+/** The same with what is known of the size. */
+export interface SquarePlan extends WarpPlan {
   /** Millimetres of a result pixel where that is known, and from what. */
   scale: Scale;
 }

@@ -1,11 +1,11 @@
 import { type Context, quietContext } from '../context';
 import { type ColourPicture, eachInsideRun, warp } from '../raster';
-import type { SquarePlan } from './plan';
+import type { WarpPlan } from './plan';
 
 /** Carries out a plan: every pixel as it is where that can be, otherwise read between pixels. */
 export function squareUp(
   picture: ColourPicture,
-  plan: SquarePlan,
+  plan: WarpPlan,
   context: Context = quietContext,
 ): ColourPicture {
   const { width, height, toSource, loop, exact } = plan;
@@ -22,7 +22,7 @@ const isIdentity = (h: readonly number[]) =>
   h.every((value, k) => Math.abs(value - (k % 4 === 0 ? 1 : 0)) < 1e-9);
 
 /** Quarter turns, mirroring and a crop to whole pixels: source pixels in another order. */
-function moved({ width: sourceWidth, data }: ColourPicture, plan: SquarePlan): ColourPicture {
+function moved({ width: sourceWidth, data }: ColourPicture, plan: WarpPlan): ColourPicture {
   const { width, height, toSource } = plan;
   const [a, b, c, d, e, f] = toSource.map(Math.round);
   const bytes = data.byteOffset & 3 ? data.slice() : data;

@@ -37,7 +37,6 @@ export const RING: Artwork = {
   frame: { left: 0, top: 0, right: 100, bottom: 80 },
   known: { from: 'file', millimetresPerPixel: 0.1 },
   scale: { millimetresPerPixel: 0.1, source: 'file' },
-  key: 'ring',
 };
 
 export const PIECE: PieceSettings = {

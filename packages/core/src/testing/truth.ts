@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { quietContext } from '../context';
 import { type Homography, composed, inverted, mapPoint, scaledAndMoved } from '../geometry';
-import { type JobDocument, newMemory, runJob } from '../job';
+import { type JobDocument, newMemory, startRun, pictureResult } from '../job';
 import type { GreyPicture } from '../raster';
 import { DEMO, demoPicture } from './demo';
 
@@ -103,7 +103,9 @@ export async function comparedWithTruth(
   change: (document: JobDocument) => JobDocument = (same) => same,
 ) {
   const { document, decoded } = await demoPicture(file);
-  const result = runJob(change(document), decoded, newMemory(), quietContext);
+  const result = startRun({ document: change(document), source: decoded }, newMemory(), quietContext).take(
+    pictureResult,
+  );
   const truth = readTruth(file.replace(/\.\w+$/, ''));
   const scale = Math.min(20, 3600 / truth.drawing.width);
   const toUnits = composed(inverted(unitsToPixels(truth)), result.artwork.traced.plan.toSource);

@@ -1,5 +1,5 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { Place } from '../engine/messages';
+import type { Place } from '../engine/views';
 import { BenchState } from './bench-state';
 import type { BenchScene } from './bench-scene';
 import { GRIP_REACH } from './draw-overlay';

@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { Task } from '@drelk/core';
-import type { Ground } from '../engine/messages';
+import type { Ground } from '../engine/views';
 import { STAGES, type StageId } from '../stages/stage';
 import type { Highlight } from './highlights';
 import { type BenchLayer, type BenchLayout, type Eye, eyeOver } from './layout';

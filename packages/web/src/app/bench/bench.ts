@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { pickPath } from '@drelk/core';
-import type { Place } from '../engine/messages';
+import type { Place } from '../engine/views';
 import { Commands } from '../job/commands';
 import { Lighting } from '../job/lighting';
 import { PathHand } from '../job/path-hand';
@@ -372,7 +372,9 @@ export class Bench implements OnDestroy {
   }
 
   private async fetchInk(key: string | undefined): Promise<void> {
-    const contours = await this.work.engine.ask('contours', {}).catch(() => undefined);
+    const document = this.work.store.document();
+    if (!document) return;
+    const contours = await this.work.engine.ask('contours', { document }).catch(() => undefined);
     if (!contours) return;
     if (this.work.view()?.names.ink !== key) return;
     this.painter.holdInk(contours.points, contours.starts);

@@ -8,7 +8,7 @@ import {
   contourAt,
   eachSegment,
 } from '@drelk/core';
-import { GROUND } from '../engine/messages';
+import { GROUND } from '../engine/views';
 import { COLOURS } from './colours';
 
 /** A set of paths, or what is in view of it, made ready for drawing. */

@@ -1,4 +1,4 @@
-import type { Place } from '../engine/messages';
+import type { Place } from '../engine/views';
 
 /** What two fingers did: how many times farther apart they are, where their middle is, and how far that moved. */
 export interface Pinch {

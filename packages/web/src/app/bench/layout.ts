@@ -1,5 +1,5 @@
 import { composed, inverted, mapPoint } from '@drelk/core';
-import type { Ground } from '../engine/messages';
+import type { Ground } from '../engine/views';
 
 /** Screen pixels of a picture pixel, and where the picture's upper left lies on the bench. */
 export interface Eye {

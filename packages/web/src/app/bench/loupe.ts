@@ -1,6 +1,6 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import type { Box } from '@drelk/core';
-import type { Place } from '../engine/messages';
+import type { Place } from '../engine/views';
 import { COLOURS } from './colours';
 
 /** Times that a pixel is enlarged, and the loupe's size on screen. */

@@ -3,7 +3,7 @@ import { newJob } from '@drelk/core';
 import { viewWith } from '../../../testing/fake-work';
 import { SilentWorker } from '../../../testing/worker.factory';
 import { EngineService } from './engine.service';
-import type { ResultView } from './messages';
+import type { ResultView } from './views';
 
 const source = { blob: 'a', name: 'tea.png', kind: 'png', width: 10, height: 10, density: null, notes: [] };
 const document = newJob(source);
@@ -62,7 +62,7 @@ describe('EngineService', () => {
   it('stops when the job is left, and answers no question of it any more', async () => {
     await open('first');
     engine.compute(document, 'full');
-    const asked = engine.ask('sheet', {});
+    const asked = engine.ask('sheet', { document });
     engine.close();
     await expect(asked).rejects.toMatchObject({ code: 'stopped' });
     expect(engine.busy()).toBe(false);
@@ -70,7 +70,7 @@ describe('EngineService', () => {
 
   it('settles every question when the worker dies, and starts another', async () => {
     await open('first');
-    const asked = [engine.ask('sheet', {}), engine.ask('contours', {})];
+    const asked = [engine.ask('sheet', { document }), engine.ask('contours', { document })];
     const restarted = jest.fn();
     engine.restarted.subscribe(restarted);
     worker.onerror?.();
@@ -85,7 +85,7 @@ describe('EngineService', () => {
     await open('first');
     engine.compute(document, 'full');
     const first = last().request;
-    const asked = engine.ask('sheet', {});
+    const asked = engine.ask('sheet', { document });
     answer({ type: 'problem', request: first, problem: { code: 'stopped', message: '', hint: '' } });
     answer({ type: 'answer', request: last().request, answer: { corners: null } });
     await asked;

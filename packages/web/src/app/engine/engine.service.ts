@@ -1,16 +1,9 @@
 import { Injectable, signal } from '@angular/core';
 import { Observable, Subject, filter, firstValueFrom, map, merge } from 'rxjs';
-import type { JobDocument } from '@drelk/core';
-import type {
-  ArrivedView,
-  EngineAnswer,
-  EngineCall,
-  EngineCalls,
-  EngineProblem,
-  EngineRequest,
-  Held,
-  ResultView,
-} from './messages';
+import type { JobDocument, Proof } from '@drelk/core';
+import { type HandAsks, HandLane, isHandCall } from './hand-lane';
+import type { EngineAnswer, EngineCall, EngineCalls, EngineRequest, HandCall, JobCall } from './messages';
+import type { ArrivedView, EngineProblem, Held, ResultView } from './views';
 import { createEngineWorker } from './worker.factory';
 
 /** Number of no request. */
@@ -26,6 +19,16 @@ const DIED: EngineProblem = {
   hint: 'Your job is as it was. Try again.',
 };
 
+/** What the page asks with a question. */
+export type AsksOf<C extends EngineCall> = C extends HandCall ? HandAsks<C> : EngineCalls[C]['asks'];
+
+/** What is to be worked out of the open job: its result first, then, of a full one, what Prove finds. */
+interface Pending {
+  document: JobDocument;
+  mode: 'preview' | 'full';
+  phase: 'result' | 'proof';
+}
+
 /** Lets go of the pictures of a result that nobody waits for. */
 function closeBitmaps(answer: EngineAnswer): void {
   if (answer.type === 'arrived') answer.part.bitmap.close();
@@ -35,19 +38,23 @@ function closeBitmaps(answer: EngineAnswer): void {
 }
 
 /**
- * The page's one door to the worker. The newest computation wins: an older one is told to stop through
- * shared memory, without waiting for the worker to look at its messages. A question interrupts a computation,
- * which is taken up again after it, from what its finished steps left in memory.
+ * The page's one door to its workers. The newest computation wins: an older one is told to stop through
+ * shared memory, without waiting for the worker to look at its messages. A question about the job interrupts a
+ * computation, which is taken up again after it, from what its finished steps left in memory; questions of the moving hand
+ * go to a worker of their own.
  */
 @Injectable({ providedIn: 'root' })
 export class EngineService {
   /** Progress of the running computation, undefined while none has taken long. */
   readonly progress = signal<{ stage: string; share: number } | undefined>(undefined);
+  /** A result is being worked out. */
   readonly busy = signal(false);
   /** Picture and ink of the result that is being worked out, where the page does not hold them yet. */
   readonly arrivals = new Subject<ArrivedView>();
   /** Results as they come, newest request only. */
   readonly results: Observable<ResultView>;
+  /** What Prove finds of the newest full result, once it is known. */
+  readonly proofs = new Subject<Proof>();
   /** Problems of computations, newest request only. */
   readonly problems = new Subject<EngineProblem>();
   /** Emits after the worker died and was started anew. */
@@ -57,6 +64,7 @@ export class EngineService {
   /** Why nothing that was asked before is answered any more. */
   private readonly cut = new Subject<EngineProblem>();
   private readonly views = new Subject<ResultView>();
+  private readonly hand = new HandLane((of, document) => this.askJob('tones', { of, document }));
   private worker = this.start();
   private flag: Int32Array | undefined;
   private count = 0;
@@ -65,7 +73,7 @@ export class EngineService {
   private picture = '';
   /** What of results the page holds already. */
   private held: Held = {};
-  private pending: { document: JobDocument; mode: 'preview' | 'full' } | undefined;
+  private pending: Pending | undefined;
 
   constructor() {
     this.results = this.views.asObservable();
@@ -82,7 +90,7 @@ export class EngineService {
   open(picture: string, asks: EngineCalls['open']['asks']): Promise<EngineCalls['open']['answer']> {
     this.close();
     this.picture = picture;
-    return this.ask('open', asks, [asks.file]);
+    return this.askJob('open', asks, [asks.file]);
   }
 
   /** Leaves the open picture: what is being worked out for it stops, and its results are shown nowhere. */
@@ -90,13 +98,37 @@ export class EngineService {
     this.cut.next(LEFT);
     this.stop();
     this.computing = NOTHING;
-    this.pending = undefined;
     this.held = {};
     this.picture = '';
+    this.hand.leave();
   }
 
   /** Asks one question about the open picture; rejects with a sentence. What is in `transfer` is moved, not copied. */
-  ask<C extends EngineCall>(
+  ask<C extends JobCall | HandCall>(
+    type: C,
+    asks: AsksOf<C>,
+    transfer: Transferable[] = [],
+  ): Promise<EngineCalls[C]['answer']> {
+    return isHandCall(type)
+      ? this.hand.ask(this.picture, type, asks as HandAsks<typeof type>, transfer, this.cut)
+      : this.askJob(type as JobCall, asks as EngineCalls[JobCall]['asks'], transfer);
+  }
+
+  /** Computes a document, and then proves it; whatever was being computed is dropped. */
+  compute(document: JobDocument, mode: 'preview' | 'full'): void {
+    this.busy.set(true);
+    this.go({ document, mode, phase: 'result' });
+  }
+
+  /** Stops the running computation; what is shown stays. */
+  stop(): void {
+    this.count++;
+    this.pending = undefined;
+    this.tellNewest(this.count);
+    this.finish();
+  }
+
+  private askJob<C extends JobCall | 'open'>(
     type: C,
     asks: EngineCalls[C]['asks'],
     transfer: Transferable[] = [],
@@ -108,37 +140,35 @@ export class EngineService {
     ).pipe(
       map((answer) => {
         if (answer.type === 'problem') throw answer.problem;
-        return (answer as Extract<EngineAnswer, { type: 'answer' }>).answer;
+        return (answer as Extract<EngineAnswer, { type: 'answer' }>).answer as EngineCalls[C]['answer'];
       }),
     );
-    const interrupted = this.busy() ? this.pending : undefined;
+    const interrupted = this.pending;
     // What is computed gives way, and so does what was only compiled ahead.
-    if (this.flag && (interrupted || !this.busy())) Atomics.store(this.flag, 0, request);
+    this.tellNewest(request);
     const answered = firstValueFrom(mine).finally(() => {
-      if (interrupted && interrupted === this.pending && this.busy())
-        this.compute(interrupted.document, interrupted.mode);
+      if (interrupted && interrupted === this.pending) this.go(interrupted);
     });
     this.worker.postMessage({ type, request, picture: this.picture, ...asks }, transfer);
     return answered;
   }
 
-  /** Computes a document; whatever was being computed is dropped. */
-  compute(document: JobDocument, mode: 'preview' | 'full'): void {
+  private go(pending: Pending): void {
     const request = ++this.count;
     this.computing = request;
-    this.pending = { document, mode };
-    if (this.flag) Atomics.store(this.flag, 0, request);
+    this.pending = pending;
+    this.tellNewest(request);
+    const { document, mode, phase } = pending;
     const { held, picture } = this;
-    const asked: EngineRequest = { type: 'compute', request, picture, document, mode, held };
-    this.worker.postMessage(asked);
-    this.busy.set(true);
+    this.worker.postMessage(
+      (phase === 'proof'
+        ? { type: 'prove', request, picture, document }
+        : { type: 'compute', request, picture, document, mode, held }) satisfies EngineRequest,
+    );
   }
 
-  /** Stops the running computation; what is shown stays. */
-  stop(): void {
-    this.count++;
-    if (this.flag) Atomics.store(this.flag, 0, this.count);
-    this.finish();
+  private tellNewest(request: number): void {
+    if (this.flag) Atomics.store(this.flag, 0, request);
   }
 
   private receive(answer: EngineAnswer): void {
@@ -146,21 +176,36 @@ export class EngineService {
       closeBitmaps(answer);
       return;
     }
-    if (answer.type === 'progress') this.progress.set({ stage: answer.stage, share: answer.share });
+    if (answer.type === 'progress' && this.busy())
+      this.progress.set({ stage: answer.stage, share: answer.share });
     if (answer.type === 'arrived') {
       this.held = { ...this.held, [answer.part.layer]: answer.part.name };
       this.arrivals.next(answer.part);
     }
-    if (answer.type === 'result') {
-      this.finish();
-      this.held = answer.view.names;
-      this.views.next(answer.view);
+    if (answer.type === 'result') this.take(answer.view);
+    if (answer.type === 'proof') {
+      this.pending = undefined;
+      this.proofs.next(answer.proof);
     }
     // What was only interrupted is computed again.
     if (answer.type === 'problem' && answer.problem.code !== 'stopped') {
+      this.pending = undefined;
       this.finish();
       this.problems.next(answer.problem);
     }
+  }
+
+  /** What nobody looks at yet is asked for once the result is there, and the hand rests. */
+  private take(view: ResultView): void {
+    const { pending } = this;
+    this.pending = undefined;
+    this.finish();
+    this.held = view.names;
+    this.views.next(view);
+    this.hand.start();
+    // Whoever was shown it may have asked for another by now.
+    if (pending?.mode === 'full' && this.pending === undefined && this.picture)
+      this.go({ ...pending, phase: 'proof' });
   }
 
   private finish(): void {
@@ -174,6 +219,7 @@ export class EngineService {
     worker.onerror = () => {
       worker.terminate();
       this.worker = this.start();
+      this.pending = undefined;
       this.finish();
       this.cut.next(DIED);
       this.restarted.next();

@@ -1,5 +1,5 @@
 import {
-  type JobResult,
+  type MadeJob,
   type PathSet,
   type Piece,
   type PiecePath,
@@ -22,15 +22,15 @@ import {
   type ResultView,
   type SquareFacts,
   type TracedView,
-} from './messages';
+} from './views';
 
 /**
  * What the page shows of a result that was computed on a picture `reduction` times smaller than the source; paths only
  * where the page holds others than those `names` says.
  */
 export function viewOf(
-  { artwork, piece, proof, timing, facts }: JobResult,
-  reduction: number,
+  { artwork, piece, facts }: MadeJob,
+  { reduction, timing }: { reduction: number; timing: ResultView['timing'] },
   mode: 'preview' | 'full',
   names: Held,
   held: Held,
@@ -62,7 +62,6 @@ export function viewOf(
     artwork: piece.size,
     piecePaths:
       names.piece === undefined || names.piece === held.piece ? undefined : piecePaths(piece, reduction),
-    proof,
     timing,
     problem: traced?.line.refused,
   };
@@ -122,9 +121,8 @@ export function atSourceScale(map: readonly number[], reduction: number): number
   return [...composed(grow, composed(map, shrink))];
 }
 
-function squareFactsOf({ corners, hints, plan, reduction, seen }: Traced): SquareFacts {
-  const sheet = corners === null && seen.look.kind === 'photo' ? seen.sheet() : undefined;
-  const offered = sheet ? [...sheet.corners] : null;
+function squareFactsOf({ corners, hints, plan, reduction, sheet }: Traced): SquareFacts {
+  const offered = corners === null && sheet ? [...sheet.corners] : null;
   const { millimetresPerPixel } = plan.scale;
   return {
     corners: corners && [...corners],

@@ -2,7 +2,7 @@ import { CLOSED, contourAt } from '@drelk/core';
 import { drawPaths } from '../bench/bench-drawing';
 import { COLOURS } from '../bench/colours';
 import { sketchedPaths } from '../bench/drawn-paths';
-import type { FileView } from '../engine/messages';
+import type { FileView } from '../engine/views';
 
 const MARGIN = 24;
 /** Size of the mark at an open end, in pixels. */

@@ -4,7 +4,7 @@ import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/materia
 import { MatRadioModule } from '@angular/material/radio';
 import { PIXEL, POINT, VECTOR_DEFAULTS, type VectorSettings, formatLength } from '@drelk/core';
 import { EngineService } from '../engine/engine.service';
-import type { FileView } from '../engine/messages';
+import type { FileView } from '../engine/views';
 import { FileChoices, SIMPLIFY } from '../shared/file-choices';
 import { drawFileView } from './draw-file-view';
 

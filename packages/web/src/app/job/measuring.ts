@@ -8,7 +8,7 @@ import {
   placeContour,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
-import type { Place } from '../engine/messages';
+import type { Place } from '../engine/views';
 import { Workbench } from './workbench';
 
 /**

@@ -17,7 +17,7 @@ import {
   itemsInOrder,
   placedOn,
 } from '@drelk/core';
-import { BOARD_PLATE, GROUND } from '../engine/messages';
+import { BOARD_PLATE, GROUND } from '../engine/views';
 import { BenchState } from '../bench/bench-state';
 import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';

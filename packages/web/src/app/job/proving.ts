@@ -26,8 +26,8 @@ export class Proving {
   private readonly wanted = signal<CheckKind | undefined>(undefined);
   private readonly at = signal(0);
 
-  readonly findings = computed(() => this.work.view()?.proof.findings ?? []);
-  readonly waived = computed(() => this.work.view()?.proof.waived ?? []);
+  readonly findings = computed(() => this.work.proof().findings);
+  readonly waived = computed(() => this.work.proof().waived);
   /** The finding that is looked at. */
   readonly chosen = computed((): Finding | undefined =>
     this.findings().find(({ kind }) => kind === this.wanted()),

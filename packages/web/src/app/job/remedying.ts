@@ -11,7 +11,7 @@ import {
   type Severity,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
-import type { ShownView } from '../engine/messages';
+import type { ShownView } from '../engine/views';
 import { ProblemService } from '../shared/problem.service';
 import { PathHand } from './path-hand';
 import { PieceHand } from './piece-hand';
@@ -44,7 +44,10 @@ export class Remedying {
   private readonly piece = inject(PieceHand);
   private readonly proving = inject(Proving);
   private readonly problems = inject(ProblemService);
-  private readonly views = toObservable(this.work.view);
+  /** What is shown, once it is known what is found there. */
+  private readonly proven = toObservable(
+    computed(() => (this.work.isProven() ? { view: this.work.view(), proof: this.work.proof() } : undefined)),
+  );
 
   readonly busy = signal(false);
   readonly prepared = signal<Prepared | undefined>(undefined);
@@ -159,13 +162,13 @@ export class Remedying {
     this.state.picked.set(new Set());
   }
 
-  /** Changes the job, and waits for the result of that. */
+  /** Changes the job, and waits for the result of that and for what is found there. */
   private async workedOut(change: () => void): Promise<void> {
     const [view, document] = [this.work.view(), this.work.store.document()];
     change();
     if (this.work.store.document() === document) return;
-    const next = this.views.pipe(
-      filter((one) => one !== view && one?.mode === 'full'),
+    const next = this.proven.pipe(
+      filter((one) => one !== undefined && one.view !== view && one.view?.mode === 'full'),
       map(() => undefined),
     );
     await firstValueFrom(merge(next, timer(PATIENCE)));

@@ -1,6 +1,6 @@
 import { type PathSet, TASKS } from '@drelk/core';
 import { MATERIAL, TASK_COLOURS } from '../bench/colours';
-import type { ShownView } from '../engine/messages';
+import type { ShownView } from '../engine/views';
 
 /** Paths that are shown, the colours of their plates, and the area that they lie on. */
 export interface ShownPaths {

@@ -1,7 +1,7 @@
 import { drawPaths } from '../bench/bench-drawing';
 import { COLOURS } from '../bench/colours';
 import { sketchedPaths } from '../bench/drawn-paths';
-import type { ShownView } from '../engine/messages';
+import type { ShownView } from '../engine/views';
 import { pieceShown } from './shown-paths';
 
 const WIDTH = 360;

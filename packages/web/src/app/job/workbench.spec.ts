@@ -1,11 +1,11 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { NEVER, Subject, of } from 'rxjs';
-import { newJob } from '@drelk/core';
+import { type Proof, newJob } from '@drelk/core';
 import { viewWith } from '../../../testing/fake-work';
 import { BenchState } from '../bench/bench-state';
 import { EngineService } from '../engine/engine.service';
-import type { ArrivedView, EngineProblem, ResultView } from '../engine/messages';
+import type { ArrivedView, EngineProblem, ResultView } from '../engine/views';
 import { ApiService } from '../shared/api.service';
 import { provideStages } from '../stages/stages';
 import { JobStore } from './job-store';
@@ -26,6 +26,7 @@ async function opened(width: number, height: number, setThumbnail: () => unknown
   const engine = {
     results,
     arrivals,
+    proofs: new Subject<Proof>(),
     problems,
     restarted: new Subject<void>(),
     compute: (...asked: unknown[]) => {

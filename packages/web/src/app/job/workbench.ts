@@ -4,6 +4,7 @@ import { Subject, filter, map, switchMap, timer } from 'rxjs';
 import {
   IDENTITY,
   type JobDocument,
+  type Proof,
   type Source,
   formatLength,
   formatSmall,
@@ -11,7 +12,7 @@ import {
   readPictureHeader,
 } from '@drelk/core';
 import { BenchState } from '../bench/bench-state';
-import type { EngineProblem, Ground, ResultView, ShownView } from '../engine/messages';
+import type { EngineProblem, Ground, ResultView, ShownView } from '../engine/views';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
@@ -36,6 +37,10 @@ export class Workbench {
   readonly store = inject(JobStore);
   readonly bench = inject(BenchState);
   readonly engine = inject(EngineService);
+  /** What Prove found of the last full result that it looked at. */
+  readonly proof = signal<Proof>({ findings: [], waived: [] });
+  /** That is what is shown now; else it is of an older state, and looked at anew. */
+  readonly isProven = signal(false);
   /** What is shown now; the last good result stays while a new one is computed or has failed. */
   readonly view = signal<ShownView | undefined>(undefined);
   readonly picture = signal<ImageBitmap | undefined>(undefined);
@@ -120,6 +125,10 @@ export class Workbench {
       if (!this.view()) this.early.set(ground);
     });
     this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
+    this.engine.proofs.pipe(takeUntilDestroyed()).subscribe((proof) => {
+      this.proof.set(proof);
+      this.isProven.set(true);
+    });
     this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => {
       this.problem.set(problem);
       this.glimpsed.set(true);
@@ -233,6 +242,7 @@ export class Workbench {
     const piecePaths =
       view.names.piece === undefined ? undefined : (view.piecePaths ?? this.view()?.piecePaths);
     if (paths) this.view.set({ ...view, paths, piecePaths });
+    this.isProven.set(false);
     this.glimpsed.set(true);
     this.glance.update((glance) => void glance?.bitmap.close());
   }

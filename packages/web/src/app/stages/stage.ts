@@ -1,7 +1,8 @@
 import { InjectionToken, type Type } from '@angular/core';
 import type { BenchLayout } from '../bench/layout';
 import type { DrawingContext } from '../bench/bench-drawing';
-import type { ShownView } from '../engine/messages';
+import type { Proof } from '@drelk/core';
+import type { ShownView } from '../engine/views';
 
 export type StageId = 'square' | 'ink' | 'line' | 'piece' | 'prove' | 'handoff';
 
@@ -30,7 +31,7 @@ export interface Stage {
   /** Draws what the stage gave, very small, in coordinates of the picture. */
   thumbnail(context: DrawingContext, source: ThumbnailSource): void;
   /** What is to be said of the stage in the strip, if anything. */
-  mark?(view: ShownView): string | undefined;
+  mark?(proof: Proof): string | undefined;
 }
 
 /** The stages, in order. */

@@ -1,6 +1,6 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import { COLOURS } from '../bench/colours';
-import type { Ground, ShownView } from '../engine/messages';
+import type { Ground, ShownView } from '../engine/views';
 import type { Stage } from '../stages/stage';
 
 const WIDTH = 108;

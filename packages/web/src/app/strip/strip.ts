@@ -42,8 +42,7 @@ export class Strip {
   private readonly shown = computed(() => stagesOf(this.stages, this.work.store.document()));
   readonly rows = computed(() =>
     this.shown().map((stage, k) => {
-      const view = this.work.view();
-      const told = view && stage.mark?.(view);
+      const told = stage.mark?.(this.work.proof());
       const mark = told ? ` ${told}` : '';
       const says = `${k + 1} ${stage.name}${mark}`;
       return { stage, mark, says, isCurrent: this.state.stage() === stage.id };

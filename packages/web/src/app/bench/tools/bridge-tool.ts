@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { inverted, mapPoint } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import { isNearOnScreen } from './clinging';

@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import type { Box } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PieceArranging } from '../../job/piece-arranging';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';

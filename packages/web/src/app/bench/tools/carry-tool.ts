@@ -12,7 +12,7 @@ import {
   scaledAndMoved,
   turned,
 } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import { type PathHand, about } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';

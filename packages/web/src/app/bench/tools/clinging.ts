@@ -1,5 +1,5 @@
 import { ORIGIN, PLACES, type PathSet } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from './tool-box';

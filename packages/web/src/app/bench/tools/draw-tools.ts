@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { type Contour, type FormKind, type Segment, flatten, formContour, splineThrough } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';

@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import type { FollowedRun } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS, isNearOnScreen } from './clinging';

@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { type Axis, type Stroke, addStroke, mirroredPoints } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from './tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';

@@ -12,7 +12,7 @@ import {
   placeOn,
   radiusAt,
 } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { Measuring } from '../../job/measuring';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';

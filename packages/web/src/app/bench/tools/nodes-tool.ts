@@ -14,7 +14,7 @@ import {
   withRunAs,
   withoutNodes,
 } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path-hand';
 import type { PathShaping } from '../../job/path-shaping';
 import type { Workbench } from '../../job/workbench';

@@ -1,6 +1,6 @@
 import { computed } from '@angular/core';
 import { pickCrossed, pickInBox, pickInLoop } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path-hand';
 import type { ToolBox } from './tool-box';
 import { Pulled, boxLine } from './pulled';

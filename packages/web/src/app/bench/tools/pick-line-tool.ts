@@ -1,6 +1,6 @@
 import { computed } from '@angular/core';
 import { contourAt, flatten, pickPath } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from './tool-box';

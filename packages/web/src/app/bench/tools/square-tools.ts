@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { type Crop, type JobDocument, checkCrop } from '@drelk/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from './tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from './tool';
@@ -264,7 +264,9 @@ export class RulerTool implements Tool {
     if (which < 0) return;
     const place = this.box.toSource(at);
     // Where the engine does not answer, the place stays where the hand put it.
-    const clung = this.work.engine.ask('cling', { at: place }).catch(() => place);
+    const document = this.work.store.document();
+    if (!document) return;
+    const clung = this.work.engine.ask('cling', { document, at: place }).catch(() => place);
     void clung.then(({ x, y }) => {
       this.put(which, x, y);
       const { scale } = this.work.store.document()?.square ?? {};

@@ -1,6 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { inverted, mapPoint } from '@drelk/core';
-import type { FrameView, Ground, Place } from '../../engine/messages';
+import type { FrameView, Ground, Place } from '../../engine/views';
 import { Commands } from '../../job/commands';
 import { Workbench } from '../../job/workbench';
 import { BenchState } from '../bench-state';

@@ -1,5 +1,5 @@
 import { computed, signal } from '@angular/core';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import { sourcePoints } from './square-tools';
 import type { Overlay } from './tool';
 import type { ToolBox } from './tool-box';

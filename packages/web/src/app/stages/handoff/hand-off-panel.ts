@@ -49,7 +49,7 @@ export class HandOffPanel {
     }),
   );
   /** What Prove found, once more: nothing leaves without it being said. */
-  readonly findings = computed(() => this.work.view()?.proof.findings ?? []);
+  readonly findings = computed(() => this.work.proof().findings);
   /** Colours of the plates that files can be made of one by one. */
   readonly plates = computed(() => {
     const view = this.work.view();

@@ -1,7 +1,7 @@
 import { Component, ElementRef, effect, inject, input, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import type { EngineProblem, OptionView } from '../../engine/messages';
+import type { EngineProblem, OptionView } from '../../engine/views';
 import { COLOURS } from '../../bench/colours';
 
 const WIDTH = 256;

@@ -1,5 +1,5 @@
 import { type Contour, contourAt, placeContour } from '@drelk/core';
-import type { FileView, ShownView } from '../../engine/messages';
+import type { FileView, ShownView } from '../../engine/views';
 
 /** Contours of a vector file at their true size, in the middle of what lies on the bench, in its pixels. */
 export function inTheMiddle(

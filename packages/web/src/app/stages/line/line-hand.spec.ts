@@ -13,7 +13,8 @@ import {
   packPaths,
   replayHand,
 } from '@drelk/core';
-import type { EngineCalls, ShownView } from '../../engine/messages';
+import type { EngineCalls } from '../../engine/messages';
+import type { ShownView } from '../../engine/views';
 import { CarryTool } from '../../bench/tools/carry-tool';
 import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { ToolBox } from '../../bench/tools/tool-box';

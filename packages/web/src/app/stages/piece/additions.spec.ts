@@ -6,7 +6,7 @@ import type { OwnForm } from '@drelk/contract';
 import { pieceAtWork } from '../../../../testing/piece-at-work';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
 import { PickTaskTool } from '../../bench/tools/pick-task-tool';
-import type { ShownView } from '../../engine/messages';
+import type { ShownView } from '../../engine/views';
 import { PieceHand } from '../../job/piece-hand';
 import { ProblemService } from '../../shared/problem.service';
 

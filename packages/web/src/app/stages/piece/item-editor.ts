@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { type ItemTask, TASKS, contourAt } from '@drelk/core';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
-import { GROUND } from '../../engine/messages';
+import { GROUND } from '../../engine/views';
 import { OwnForms } from '../../job/own-forms';
 import { PieceArranging } from '../../job/piece-arranging';
 import { PieceHand } from '../../job/piece-hand';

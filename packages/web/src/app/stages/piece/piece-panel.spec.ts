@@ -4,7 +4,7 @@ import type { ItemSettings, PieceSettings } from '@drelk/core';
 import { pieceAtWork } from '../../../../testing/piece-at-work';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { PickLineTool } from '../../bench/tools/pick-line-tool';
-import type { ShownView } from '../../engine/messages';
+import type { ShownView } from '../../engine/views';
 import { Commands } from '../../job/commands';
 import { PieceArranging } from '../../job/piece-arranging';
 

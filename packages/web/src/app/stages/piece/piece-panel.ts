@@ -4,7 +4,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { parseAngle } from '@drelk/core';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { ToolBox } from '../../bench/tools/tool-box';
-import type { Place } from '../../engine/messages';
+import type { Place } from '../../engine/views';
 import type { AddedKind } from '../../job/new-item';
 import { PieceArranging } from '../../job/piece-arranging';
 import { PieceHand } from '../../job/piece-hand';

@@ -10,8 +10,8 @@ export const proveStage: Stage = {
   firstLayout: benchLayout({ picture: 0, ink: 0, paths: 1 }, 'lines'),
   panel: ProvePanel,
   thumbnail: pieceThumbnail('lines'),
-  mark({ proof }) {
-    const count = proof.findings.length;
+  mark({ findings }) {
+    const count = findings.length;
     return count > 0 ? `${count} ${count === 1 ? 'finding' : 'findings'}` : undefined;
   },
 };

@@ -104,7 +104,10 @@ export class SquarePanel {
   }
 
   private async firstCorners(): Promise<number[]> {
-    const { corners } = await this.work.engine.ask('sheet', {}).catch(() => ({ corners: null }));
+    const document = this.work.store.document();
+    const { corners } = document
+      ? await this.work.engine.ask('sheet', { document }).catch(() => ({ corners: null }))
+      : { corners: null };
     if (corners) return corners.map((value) => Number(value.toFixed(2)));
     const { width, height } = this.source() ?? { width: 100, height: 100 };
     const [left, top, right, bottom] = [0.1 * width, 0.1 * height, 0.9 * width, 0.9 * height];

@@ -1,21 +1,4 @@
-import { newMemory, remember, shortened } from './memory';
-
-describe('remember', () => {
-  it('computes what is new, keeps two results a step, and forgets the oldest', () => {
-    const memory = newMemory();
-    let computed = 0;
-    const ask = (key: string) =>
-      remember(
-        memory,
-        'line',
-        key,
-        () => 0,
-        () => ++computed,
-      ).value;
-    expect([ask('a'), ask('b'), ask('a'), ask('b')]).toEqual([1, 2, 1, 2]);
-    expect([ask('c'), ask('a')]).toEqual([3, 4]);
-  });
-});
+import { shortened } from './key';
 
 describe('shortened', () => {
   it('names keys apart that differ by little, and the same key the same', () => {

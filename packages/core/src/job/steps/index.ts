@@ -1,0 +1,13 @@
+export { artwork, paths as artworkPaths } from './artwork';
+export * from './asked';
+export { thing } from './cut-out';
+export { type InkResult, ink, inkResult, separated } from './ink';
+export { contours } from './line';
+export { type PictureLook, look, sheet, whole, wholeGrey } from './look';
+export { fontsOf, piece } from './piece';
+export { grounds, proof } from './prove';
+export type { Provided, Traced } from './provided';
+export * from './result';
+export { grey, plan, squared } from './square';
+export { drawnArtwork } from './drawn';
+export { tracedArtwork } from './traced';
