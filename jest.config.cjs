@@ -1,5 +1,13 @@
 /** Every package's unit tests; the browser's own code runs under Angular's preset and jsdom. */
-const esmPackages = ['color-string', 'color-name', 'flatbush', 'flatqueue', 'clipper2-ts'];
+const esmPackages = [
+  'color-string',
+  'color-name',
+  'flatbush',
+  'flatqueue',
+  'clipper2-ts',
+  'fast-png',
+  'iobuffer',
+];
 const transformIgnorePatterns = [`/node_modules/(?!(${esmPackages.join('|')})/)`];
 const swc = [
   '@swc/jest',

@@ -1,7 +1,7 @@
 /* global document, requestAnimationFrame, performance, PerformanceObserver -- of the page, where parts of this run */
 /**
  * How the page keeps up while the hand moves, and how soon a picture is there: in Chromium, on the built application.
- * `npm run bench:page` for all of it, `npm run bench:page -- hand`, `-- carry`, `-- rehearse` or `-- drop` for a part.
+ * `npm run bench:page` for all of it, `npm run bench:page -- hand`, `-- carry`, `-- rehearse`, `-- drag` or `-- drop` for a part.
  */
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -24,7 +24,10 @@ const address = await new Promise((resolve) =>
     if (match) resolve(match[0]);
   }),
 );
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium-headless-shell',
+  args: ['--no-sandbox'],
+});
 
 /** Rows of small leaves, which come to about so many nodes. */
 async function leaves(nodes) {
@@ -54,8 +57,30 @@ async function photo(megapixels) {
     .toBuffer();
 }
 
+/** Notes in the page when computations are asked for and answered. */
+const noteWork = () => {
+  globalThis.work = [];
+  const Own = globalThis.Worker;
+  globalThis.Worker = class extends Own {
+    constructor(...given) {
+      super(...given);
+      this.addEventListener('message', ({ data }) => {
+        const layer = data?.part?.layer ?? data?.type;
+        if (['ink', 'result'].includes(layer))
+          globalThis.work.push({ request: data.request, what: layer, at: performance.now() });
+      });
+    }
+    postMessage(message, transfer) {
+      if (message?.type === 'compute')
+        globalThis.work.push({ request: message.request, what: message.mode, at: performance.now() });
+      super.postMessage(message, transfer);
+    }
+  };
+};
+
 const opened = async (bytes, name) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(noteWork);
   await page.goto(address);
   await page.waitForTimeout(2500);
   // Time runs from when the page is given the file, not while it is carried into the browser.
@@ -294,6 +319,56 @@ async function drop() {
   }
 }
 
+/** Milliseconds in which what a slider does has to be seen. */
+const DRAG = { median: 50, p95: 100 };
+
+/** A slider of a large two-tone picture pulled for two seconds, in Ink and in Line: how soon the hand sees what it does. */
+async function drag() {
+  console.log(
+    `| 12 MP, pulled | seen | ms, median (at most ${DRAG.median}) | p95 (at most ${DRAG.p95}) | shown every ms |\n|---|---|---|---|---|`,
+  );
+  const page = await opened(await leaves(4400), 'leaves.png');
+  await isWorkedOut(page);
+  await page.waitForTimeout(1500);
+  for (const [stage, label, sees, from, step] of [
+    ['2', 'Threshold', 'ink', 90, 1],
+    ['2', 'Threshold', 'result', 90, 1],
+    ['3', 'Tolerance', 'result', 10, 0.5],
+  ]) {
+    await page.keyboard.press(stage);
+    await page.waitForTimeout(800);
+    const passed = await page.evaluate(
+      async ({ label, sees, from, step }) => {
+        const slider = document.querySelector(`input[aria-label="${label}"]`);
+        globalThis.work.length = 0;
+        const first = Number(slider.min) + from;
+        for (let k = 0; k < 120; k++) {
+          slider.value = String(first + (k % 60) * step);
+          slider.dispatchEvent(new Event('input', { bubbles: true }));
+          await new Promise((resolve) => setTimeout(resolve, 16));
+        }
+        const asked = new Map(
+          globalThis.work.filter(({ what }) => what === 'preview').map(({ request, at }) => [request, at]),
+        );
+        const seen = globalThis.work.filter(({ what, request }) => what === sees && asked.has(request));
+        slider.dispatchEvent(new Event('change', { bubbles: true }));
+        return {
+          waits: seen.map(({ request, at }) => at - asked.get(request)),
+          every: seen.length > 1 ? (seen[seen.length - 1].at - seen[0].at) / (seen.length - 1) : 0,
+        };
+      },
+      { label, sees, from, step },
+    );
+    const sorted = passed.waits.sort((a, b) => a - b);
+    const at = (share) => sorted[Math.floor(share * (sorted.length - 1))] ?? Number.NaN;
+    console.log(
+      `| ${label} | ${sees === 'ink' ? 'ink' : 'paths'} | ${round(at(0.5))} | ${round(at(0.95))} | ${round(passed.every)} |`,
+    );
+    await isWorkedOut(page);
+  }
+  await page.close();
+}
+
 /** A sheet of so many curved contours on the simulated machine: run, pulled to other moments, looked at from elsewhere. */
 async function rehearse() {
   headOfFrames();
@@ -359,6 +434,7 @@ try {
   if (['all', 'rehearse'].includes(PART)) await rehearse();
   if (['all', 'hand'].includes(PART)) await hand();
   if (['all', 'carry'].includes(PART)) await carry();
+  if (['all', 'drag'].includes(PART)) await drag();
   if (['all', 'drop'].includes(PART)) await drop();
 } finally {
   await browser.close();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expectSaved, fact, goTo, onBench, openSample } from './support/page';
+import { expectSaved, fact, goTo, onBench, openSample, settled } from './support/page';
 import { expect, test } from './support/server';
 
 const figure = async (page: Page, name: string) =>
@@ -20,7 +20,7 @@ test('a jug is cut out of a busy picture by a loop and a mark, and traced', asyn
   expect(await figure(page, 'shapes')).toBeGreaterThan(20);
   await take(page, 'Draw around it');
   await expect(page.getByText('Draw around the thing, with a little room.')).toBeVisible();
-  await page.waitForTimeout(1000);
+  await settled(page);
   const at = await onBench(page, 1400 / 1050);
   const start = at(0.86, 0.54);
   await page.mouse.move(start.x, start.y);
@@ -37,7 +37,7 @@ test('a jug is cut out of a busy picture by a loop and a mark, and traced', asyn
 
   // The handle is not wanted: its upper and lower ends are marked.
   await take(page, 'Does not');
-  await page.waitForTimeout(600);
+  await settled(page);
   const [from, to] = [at(0.81, 0.48), at(0.81, 0.66)];
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
@@ -61,7 +61,7 @@ test('by keyboard, too; a mark outside the loop is told, and changes nothing', a
   await openSample(page, server.address, 'Tea jug');
   await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
   await take(page, 'Draw around it');
-  await page.waitForTimeout(1000);
+  await settled(page);
   const press = async (key: string, times: number) => {
     for (let k = 0; k < times; k++) await page.keyboard.press(key);
   };
@@ -79,7 +79,7 @@ test('by keyboard, too; a mark outside the loop is told, and changes nothing', a
   // A mark in the picture's corner lies outside of it.
   await page.keyboard.press('Escape');
   await take(page, 'Belongs to it');
-  await page.waitForTimeout(800);
+  await settled(page);
   await press('Shift+ArrowUp', 20);
   await press('Shift+ArrowLeft', 25);
   await press('Enter', 1);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expectSaved, fact, goTo, openSample, stage } from './support/page';
+import { expectSaved, fact, goTo, openSample, stage, settled } from './support/page';
 import { expect, test } from './support/server';
 
 const middle = async (page: Page) => {
@@ -56,13 +56,13 @@ test('the edges and corners of a crop can be pulled', async ({ page, server }) =
     await page.mouse.up();
   };
   await box.click();
-  await page.waitForTimeout(700);
+  await settled(page);
   await drag(-150, -120, 150, 120);
   await expect(page.getByRole('button', { name: /^Undo: Crop/ })).toBeVisible();
   await expectSaved(page);
   const first = await cropOf(page);
   await box.click();
-  await page.waitForTimeout(900);
+  await settled(page);
   await drag(150, 0, 80, 30);
   await expect.poll(async () => (await cropOf(page)).right).not.toBe(first.right);
   const second = await cropOf(page);
@@ -206,7 +206,7 @@ test.describe('by touch', () => {
 test('a plate lights up on the bench while it is pointed at', async ({ page, server }) => {
   await openSample(page, server.address, 'Tin label');
   await goTo(page, 'Ink');
-  await page.waitForTimeout(500);
+  await settled(page);
   const dark = await stage(page).screenshot();
   await page.locator('drelk-ink-plates li').nth(1).hover();
   await expect.poll(async () => (await stage(page).screenshot()).equals(dark)).toBe(false);
@@ -221,10 +221,10 @@ test('what is looked at stays in view when a tool shows another picture', async 
   await page.mouse.move(x + 40, y + 40);
   for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -200);
   await page.mouse.move(5, 400);
-  await page.waitForTimeout(300);
+  await settled(page);
   const zoomed = await zoomText(page).textContent();
   await page.getByRole('button', { name: 'Box', exact: true }).click();
-  await page.waitForTimeout(900);
+  await settled(page);
   // Nothing is cropped yet: the same picture in the same place.
   await expect(zoomText(page)).toHaveText(zoomed ?? '');
 });

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import type { Locator, Page } from '@playwright/test';
-import { expectSaved, fact, goTo, onBench, openSample, stage } from './support/page';
+import { expectSaved, fact, goTo, onBench, openSample, stage, settled } from './support/page';
 import { pdf } from './support/pdf';
 import { expect, test } from './support/server';
 
@@ -42,12 +42,12 @@ test('the sketch comes to scale by two places on its ruler, by mouse', async ({ 
   await expect(page.getByText('no true size yet').first()).toBeVisible();
   await page.getByRole('button', { name: 'Two points on a ruler' }).click();
   await expect(page.getByText('Put a point on each of two marks')).toBeVisible();
-  await page.waitForTimeout(1500);
+  await settled(page);
   const at = await onBench(page, 180 / 130);
   for (const mark of [30, 130]) {
     const place = at(mark / 180, 103 / 130);
     await page.mouse.click(place.x + 1, place.y);
-    await page.waitForTimeout(400);
+    await settled(page);
   }
   const length = page.getByLabel('Length between the points');
   await length.fill('abc');
@@ -67,7 +67,7 @@ test('the sketch comes to scale by keyboard alone', async ({ page, server }) => 
   await openSample(page, server.address, 'Bracket sketch');
   await page.keyboard.press('1');
   await page.getByRole('button', { name: 'Two points on a ruler' }).press('Enter');
-  await page.waitForTimeout(1500);
+  await settled(page);
   const at = await onBench(page, 180 / 130);
   const middle = at(0.5, 0.5);
   await stage(page).focus();
@@ -90,7 +90,7 @@ test('the sketch comes to scale by keyboard alone', async ({ page, server }) => 
     await steer(at(mark / 180, 103 / 130));
     await stage(page).press('Enter');
     await stage(page).press('Enter');
-    await page.waitForTimeout(400);
+    await settled(page);
   }
   const length = page.getByLabel('Length between the points');
   await length.fill('3 15/16 in');
@@ -116,7 +116,7 @@ test('a sheet said to be A4 gives the scale; corners that cross are told', async
 
   await goTo(page, 'Square up');
   await page.getByRole('button', { name: 'Corners by hand' }).click();
-  await page.waitForTimeout(1500);
+  await settled(page);
   const at = await onBench(page, 1600 / 1150);
   // The upper left corner, pulled past the lower right one.
   await drag(page, [at(0.1587, 0.2259), at(0.97, 0.97)]);
@@ -261,22 +261,3 @@ test('a TIFF opens like any other picture', async ({ page, server }) => {
     .setInputFiles({ name: 'disc.tiff', mimeType: 'image/tiff', buffer });
   await expect(fact(page, 'size')).toContainText(/^(12|11\.99) × (12|11\.99) mm/, { timeout: 30_000 });
 });
-
-const refused: [string, Buffer, string][] = [
-  ['locked.pdf', pdf({ locked: true }), 'is locked with a password'],
-  ['empty.pdf', pdf({ pages: 0 }), 'has no pages'],
-  ['long.pdf', pdf({ pages: 2000 }), 'has 2000 pages'],
-  ['broken.pdf', Buffer.from('%PDF-1.4\nnothing more'), 'is not a PDF that can be read'],
-];
-for (const [name, buffer, sentence] of refused) {
-  test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
-    await page.goto(server.address);
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
-    await page
-      .getByLabel('Picture or vector file')
-      .setInputFiles({ name, mimeType: 'application/pdf', buffer });
-    await expect(page.locator('mat-snack-bar-container')).toContainText(sentence);
-    await page.reload();
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
-  });
-}

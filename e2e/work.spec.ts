@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import { drop, expectSaved, fact, goTo, openSample, stage } from './support/page';
+import { drop, expectSaved, fact, goTo, openSample, stage, settled } from './support/page';
 import { foliage } from './support/pictures';
 import { expect, test } from './support/server';
 
@@ -40,7 +40,7 @@ test('a crop of a sliver is refused when the hand lets go, and changes nothing',
   if (!box) throw new Error('The bench is not on screen.');
   await page.getByRole('button', { name: 'Box', exact: true }).click();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.waitForTimeout(500);
+  await settled(page);
   await page.mouse.move(x - 100, y);
   await page.mouse.down();
   await page.mouse.move(x + 100, y + 1, { steps: 4 });

@@ -3,12 +3,12 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { builds, debian, install, root } from './steps.mjs';
 
-const chromium = '/usr/bin/chromium';
+const chromium = '/usr/bin/chromium-headless-shell';
 install();
 Object.values(builds).forEach((build) => build());
-if (!debian(['chromium'], () => existsSync(chromium))) {
+if (!debian(['chromium-headless-shell'], () => existsSync(chromium))) {
   console.error(
-    `The end-to-end tests need Chromium at ${chromium}. Install Debian's package "chromium" as root: apt-get install chromium.`,
+    `The end-to-end tests need Chromium at ${chromium}. Install Debian's package "chromium-headless-shell" as root: apt-get install chromium-headless-shell.`,
   );
   process.exit(1);
 }

@@ -92,17 +92,26 @@ export async function typeFigure(page: Page, label: string, text: string): Promi
 export async function scaleByRuler(page: Page): Promise<void> {
   await goTo(page, 'Square up');
   await page.getByRole('button', { name: 'Two points on a ruler' }).click();
-  await page.waitForTimeout(1500);
+  await settled(page);
   const at = await onBench(page, 180 / 130);
   for (const mark of [30, 130]) {
     const place = at(mark / 180, 103 / 130);
     await page.mouse.click(place.x, place.y);
-    await page.waitForTimeout(400);
+    await settled(page);
   }
   const length = page.getByLabel('Length between the points');
   await length.fill('100 mm');
   await length.press('Enter');
   await expect(page.locator('.says').filter({ hasText: 'from a ruler, sure to' }).first()).toBeVisible();
+}
+
+/** Waits until whatever a tool asked for is there, and drawn. */
+export async function settled(page: Page): Promise<void> {
+  await expect(stage(page)).not.toHaveAttribute('aria-busy', 'true');
+  await page.evaluate(
+    () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))),
+  );
+  await expect(stage(page)).not.toHaveAttribute('aria-busy', 'true');
 }
 
 /** Where the bench's drawing surface lies on screen. */

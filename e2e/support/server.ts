@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base } from '@playwright/test';
@@ -7,10 +7,13 @@ import { test as base } from '@playwright/test';
 /** The project's folder, from which every script runs. */
 export const root = process.cwd();
 
+/** The data folder of a server that was started for the first time, which `seed` leaves. */
+export const SEED = join(root, '.cache/e2e-seed');
+
 /** The real server on a data folder of its own, which can be stopped and started again. */
 export class DrelkServer {
   address = '';
-  private readonly data = mkdtempSync(join(tmpdir(), 'drelk-e2e-'));
+  readonly data = mkdtempSync(join(tmpdir(), 'drelk-e2e-'));
   private process: ChildProcess | undefined;
   private port = 0;
 
@@ -51,6 +54,7 @@ export const test = base.extend<{ server: DrelkServer; quiet: undefined }>({
   // eslint-disable-next-line no-empty-pattern -- the test runner reads the parameter's shape
   server: async ({}, use) => {
     const server = new DrelkServer();
+    if (existsSync(SEED)) cpSync(SEED, server.data, { recursive: true });
     await server.start();
     await use(server);
     await server.remove();

@@ -52,6 +52,13 @@ export const jobIdSchema = Joi.object({
   id: Joi.string().guid().required().messages({ 'string.guid': 'its address names no job' }),
 });
 
+/** Which file of a job is asked for: of all of it, or of one plate by its colour. */
+export const fileQuerySchema = Joi.object({
+  format: Joi.string()
+    .valid(...FORMAT_IDS, 'zip')
+    .required(),
+  plate: Joi.string().pattern(/^#[0-9a-f]{6}$/),
+});
 export const handOffIdSchema = jobIdSchema.keys({ handOff: Joi.number().integer().min(1).required() });
 
 export const shelfQuerySchema = Joi.object({

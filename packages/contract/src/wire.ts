@@ -160,6 +160,8 @@ export const routes = {
   job: (id: string) => `/api/jobs/${id}`,
   restore: (id: string) => `/api/jobs/${id}/restore`,
   copy: (id: string) => `/api/jobs/${id}/copy`,
+  /** A file of a job as it was saved, in a format. */
+  file: (id: string, format: string) => `/api/jobs/${id}/file?format=${format}`,
   thumbnail: (id: string) => `/api/jobs/${id}/thumbnail`,
   handOffs: (id: string) => `/api/jobs/${id}/hand-offs`,
   handOff: (id: string, handOff: number) => `/api/jobs/${id}/hand-offs/${handOff}`,

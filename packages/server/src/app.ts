@@ -22,11 +22,13 @@ import { SampleService } from './services/samples';
 import { ScannerService } from './services/scanner';
 import { upgradeJobs } from './services/upgrade';
 import { WorkshopService } from './services/workshop';
+import { FileMaker, type Threads, ownThread } from './work/file-maker';
 
 /** The whole server on an opened database, its shelf filled when it was empty. */
 export async function createApp(
   config: Config,
   logger: Logger,
+  threads: Threads = ownThread,
 ): Promise<{ app: Express; close: () => Promise<void> }> {
   const database = await Database.open(config.data);
   const older = await upgradeJobs(database);
@@ -38,6 +40,7 @@ export async function createApp(
   await samples.fill();
 
   const workshop = new WorkshopService();
+  const files = new FileMaker(threads, blobs);
 
   const app = express();
   app.disable('x-powered-by');
@@ -57,7 +60,7 @@ export async function createApp(
     response.json(await workshop.list());
   });
   app.use(routes.scanner, scannerRoutes(new ScannerService(join(config.samples, '../truth'))));
-  app.use(routes.jobs, jobRoutes(jobs, new HandOffService(database, blobs), blobs));
+  app.use(routes.jobs, jobRoutes(jobs, new HandOffService(database, blobs), blobs, files));
   app.use('/api', () => {
     throw notFound('This address');
   });
@@ -66,7 +69,11 @@ export async function createApp(
     throw notAnswered();
   });
   app.use(sendProblem(logger));
-  return { app, close: () => database.close() };
+  const close = async () => {
+    await files.close();
+    await database.close();
+  };
+  return { app, close };
 }
 
 /** The built application: hashed files for ever, the page itself never kept, with its nonce written in. */

@@ -23,6 +23,7 @@ import {
   type Sample,
   type Workshop,
   proveSchema,
+  routes,
 } from '@drelk/contract';
 import { createApp } from './app';
 import { type Config } from './config';
@@ -569,4 +570,28 @@ it('gives a TIFF as PNG to browsers, which cannot decode it', async () => {
   const { body } = await request(app).post('/api/blobs').attach('picture', tiff, 'sheet.tiff').expect(201);
   const { body: png } = await request(app).get(`/api/blobs/${body.blob}/png`).expect(200);
   expect(readPictureHeader(png as Buffer)).toMatchObject({ kind: 'png', width: 30, height: 40 });
+});
+
+describe('a file of a job as it was saved', () => {
+  it('is worked out and read back, in the format that is asked for', async () => {
+    const { id } = await firstJob();
+    const answer = await request(app).get(routes.file(id, 'svg')).expect(200);
+    expect(answer.headers['content-disposition']).toContain('Moth.svg');
+    expect((answer.body as Buffer).toString()).toMatch(/<svg[^>]* width="[\d.]+mm"/);
+  });
+
+  it('is refused with a sentence where there is none, or nobody knows the format', async () => {
+    const { id } = await firstJob();
+    await request(app).get(routes.file(id, 'exe')).expect(400);
+    await request(app).get(routes.file('5c1d6a5e-1111-4111-8111-111111111111', 'svg')).expect(404);
+    const { document } = await firstJob();
+    const bare = { ...document, ink: { ...document.ink, threshold: 0, by: 'tone' } };
+    const made = (await request(app).post(routes.jobs).send({ document: bare }).expect(201))
+      .body as JobRecord;
+    const { body } = await request(app).get(routes.file(made.id, 'dxf')).expect(422);
+    expect(body).toMatchObject({
+      code: expect.any(String) as string,
+      message: expect.stringContaining('ink') as string,
+    });
+  });
 });

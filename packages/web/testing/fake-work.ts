@@ -128,6 +128,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
   const engine = {
     progress: signal(undefined),
     busy: signal(false),
+    answering: signal(0),
     ask: jest.fn().mockReturnValue(new Promise(() => undefined)),
     stop: jest.fn(),
   };

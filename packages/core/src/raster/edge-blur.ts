@@ -28,18 +28,19 @@ export function edgeBlur(grey: GreyPicture): EdgeBlur {
   const { width, height, data } = grey;
   const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 400_000)));
   const found: number[] = [];
-  const places: [number, number][] = [];
+  /** Numbers of the pixels at which there may be one. */
+  const places: number[] = [];
   for (let y = REACH + 1; y < height - REACH - 1; y += step) {
-    for (let x = REACH + 1; x < width - REACH - 1; x += step) {
-      const i = y * width + x;
+    const end = y * width + width - REACH - 1;
+    for (let i = y * width + REACH + 1; i < end; i += step) {
       const across = Math.abs(data[i + 1] - data[i - 1]);
       const down = Math.abs(data[i + width] - data[i - width]);
-      if (across + down >= LEAST_CONTRAST / 2) places.push([x, y]);
+      if (across + down >= LEAST_CONTRAST / 2) places.push(i);
     }
   }
   const every = Math.max(1, Math.floor(places.length / (6 * MOST_EDGES)));
   for (let k = 0; k < places.length && found.length < MOST_EDGES; k += every) {
-    const sigma = blurAt(grey, ...places[k]);
+    const sigma = blurAt(grey, places[k] % width, Math.floor(places[k] / width));
     if (sigma !== undefined) found.push(sigma);
   }
   found.sort((a, b) => a - b);

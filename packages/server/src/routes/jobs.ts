@@ -1,7 +1,8 @@
 import { Router, json, raw } from 'express';
-import { readPictureHeader, upgraded } from '@drelk/core';
+import { type HandOffAsked, readPictureHeader, upgraded } from '@drelk/core';
 import {
   MOST_SAVED,
+  fileQuerySchema,
   handOffFactsSchema,
   handOffIdSchema,
   jobIdSchema,
@@ -13,6 +14,7 @@ import { Problem, checked } from '../problem';
 import type { BlobStore } from '../services/blobs';
 import type { HandOffFacts, HandOffService } from '../services/hand-offs';
 import type { JobService } from '../services/jobs';
+import type { FileMaker } from '../work/file-maker';
 
 /** What a page older than the server sends is of an older schema. */
 function withTodaysDocument(body: unknown): unknown {
@@ -34,7 +36,12 @@ function isThumbnail(bytes: Buffer): boolean {
 }
 
 /** Jobs, their small pictures and their hand-offs. */
-export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: BlobStore): Router {
+export function jobRoutes(
+  jobs: JobService,
+  handOffs: HandOffService,
+  blobs: BlobStore,
+  files: FileMaker,
+): Router {
   const router = Router();
   router.use(json({ limit: MOST_SAVED }));
   const idOf = (parameters: unknown) => checked(jobIdSchema, parameters).id as string;
@@ -79,6 +86,14 @@ export function jobRoutes(jobs: JobService, handOffs: HandOffService, blobs: Blo
   router.get('/:id/thumbnail', async (request, response) => {
     const bytes = await jobs.thumbnail(idOf(request.params));
     response.type('image/webp').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes);
+  });
+  router.get('/:id/file', async (request, response) => {
+    const { format, plate } = checked<HandOffAsked>(fileQuerySchema, request.query);
+    const left = new AbortController();
+    response.on('close', () => left.abort());
+    const { document } = await jobs.open(idOf(request.params));
+    const { name, bytes } = await files.make(document, { format, plate }, left.signal);
+    response.attachment(name).type('application/octet-stream').send(Buffer.from(bytes));
   });
   router.get('/:id/hand-offs', async (request, response) => {
     response.json(await handOffs.list(idOf(request.params)));

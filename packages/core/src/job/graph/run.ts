@@ -77,7 +77,7 @@ export function startRun(
     const begun = context.now();
     const value = step.compute(given, { ...context, progress: (_, share) => tell(share) });
     const milliseconds = context.now() - begun;
-    keep(memory, name, value, milliseconds);
+    keep(memory, name, { of: `${step.name} ${source.key}`, value, milliseconds });
     timing[step.part] += milliseconds;
     watch.done += step.cost;
     return value;

@@ -38,7 +38,7 @@ export function* early(run: Run, full: Run, { mode, held }: ComputeAsked): Gener
   const ground = { width: width * reduction, height: height * reduction, toSource };
   const name = pictureName(run, full, mode, held);
   // Beside older paths only what lies on the same picture as they do is shown early.
-  if (held.paths !== undefined && (mode === 'preview' || name !== held.picture)) return;
+  if (held.paths !== undefined && name !== held.picture) return;
   yield {
     ...ground,
     layer: 'picture',

@@ -93,4 +93,75 @@ describe('EngineService', () => {
     expect(last()).toMatchObject({ type: 'compute', picture: 'first' });
     expect(engine.busy()).toBe(true);
   });
+
+  it('sees each preview through while the hand moves, and then takes the newest', async () => {
+    await open('first');
+    const named = (name: string) => ({ ...document, name });
+    engine.compute(named('a'), 'preview');
+    const first = last().request;
+    engine.compute(named('b'), 'preview');
+    engine.compute(named('c'), 'preview');
+    expect(last().request).toBe(first);
+    answer({ type: 'result', request: first, view: viewWith({ mode: 'preview' }) });
+    expect(last()).toMatchObject({ type: 'compute', document: { name: 'c' } });
+    // On release nothing is waited for.
+    engine.compute(named('d'), 'preview');
+    engine.compute(named('e'), 'full');
+    expect(last()).toMatchObject({ mode: 'full', document: { name: 'e' } });
+  });
+
+  it('proves once the result is there, again after a question, and not while the hand moves', async () => {
+    await open('first');
+    const proofs: unknown[] = [];
+    engine.proofs.subscribe((proof) => proofs.push(proof));
+    engine.compute(document, 'preview');
+    answer({ type: 'result', request: last().request, view: viewWith({ mode: 'preview' }) });
+    expect(last().type).toBe('compute');
+    engine.compute(document, 'full');
+    answer({ type: 'result', request: last().request, view: viewWith() });
+    expect(last().type).toBe('prove');
+    expect(engine.busy()).toBe(false);
+    const proving = last().request;
+    const asked = engine.ask('sheet', { document });
+    answer({ type: 'problem', request: proving, problem: { code: 'stopped', message: '', hint: '' } });
+    answer({ type: 'answer', request: last().request, answer: { corners: null } });
+    await asked;
+    await Promise.resolve();
+    expect(last().type).toBe('prove');
+    answer({ type: 'proof', request: last().request, proof: { findings: [], waived: [] } });
+    expect(proofs).toHaveLength(1);
+    // What the hand begins anew is not held up by it.
+    engine.compute(document, 'full');
+    answer({ type: 'result', request: last().request, view: viewWith() });
+    engine.compute(document, 'preview');
+    expect(last()).toMatchObject({ type: 'compute', mode: 'preview' });
+  });
+
+  it('answers the moving hand by a worker of its own, which is given the tones once, and interrupts nothing', async () => {
+    await open('first');
+    engine.compute(document, 'full');
+    const computing = last().request;
+    const clung = engine.ask('cling', { document, at: { x: 1, y: 2 } });
+    // The tones are asked for once.
+    const tones = last();
+    expect(tones.type).toBe('tones');
+    answer({
+      type: 'answer',
+      request: tones.request,
+      answer: { width: 1, height: 1, data: new Uint8Array(1) },
+    });
+    await new Promise((resolve) => setTimeout(resolve));
+    const hand = SilentWorker.last as SilentWorker;
+    expect(hand).not.toBe(worker);
+    expect(hand.posted.map(({ type }) => type)).toEqual(['tones', 'cling']);
+    hand.onmessage?.({ data: { type: 'answer', request: 1, answer: { x: 3, y: 4 } } });
+    expect(await clung).toEqual({ x: 3, y: 4 });
+    const before = worker.posted.length;
+    void engine.ask('cling', { document, at: { x: 5, y: 6 } });
+    void engine.ask('followed', { points: [0, 0, 1, 1], closed: false });
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(worker.posted).toHaveLength(before);
+    expect(hand.posted.map(({ type }) => type)).toEqual(['tones', 'cling', 'followed', 'cling']);
+    expect(computing).toBeGreaterThan(0);
+  });
 });

@@ -49,6 +49,8 @@ export class EngineService {
   readonly progress = signal<{ stage: string; share: number } | undefined>(undefined);
   /** A result is being worked out. */
   readonly busy = signal(false);
+  /** Questions that are not answered yet. */
+  readonly answering = signal(0);
   /** Picture and ink of the result that is being worked out, where the page does not hold them yet. */
   readonly arrivals = new Subject<ArrivedView>();
   /** Results as they come, newest request only. */
@@ -74,6 +76,8 @@ export class EngineService {
   /** What of results the page holds already. */
   private held: Held = {};
   private pending: Pending | undefined;
+  /** What the hand has come to while a preview is still worked out. */
+  private next: JobDocument | undefined;
 
   constructor() {
     this.results = this.views.asObservable();
@@ -109,13 +113,23 @@ export class EngineService {
     asks: AsksOf<C>,
     transfer: Transferable[] = [],
   ): Promise<EngineCalls[C]['answer']> {
-    return isHandCall(type)
+    const answered: Promise<EngineCalls[C]['answer']> = isHandCall(type)
       ? this.hand.ask(this.picture, type, asks as HandAsks<typeof type>, transfer, this.cut)
       : this.askJob(type as JobCall, asks as EngineCalls[JobCall]['asks'], transfer);
+    this.answering.update((count) => count + 1);
+    return answered.finally(() => this.answering.update((count) => count - 1));
   }
 
-  /** Computes a document, and then proves it; whatever was being computed is dropped. */
+  /**
+   * Computes a document, and of a full one what Prove finds; whatever was being computed is dropped. While the hand moves each preview is
+   * seen through, and the newest follows: dropped at every move, none would ever be shown.
+   */
   compute(document: JobDocument, mode: 'preview' | 'full'): void {
+    if (mode === 'preview' && this.busy() && this.pending?.mode === 'preview') {
+      this.next = document;
+      return;
+    }
+    this.next = undefined;
     this.busy.set(true);
     this.go({ document, mode, phase: 'result' });
   }
@@ -189,26 +203,30 @@ export class EngineService {
     }
     // What was only interrupted is computed again.
     if (answer.type === 'problem' && answer.problem.code !== 'stopped') {
+      const { next } = this;
       this.pending = undefined;
       this.finish();
       this.problems.next(answer.problem);
+      if (next) this.compute(next, 'preview');
     }
   }
 
   /** What nobody looks at yet is asked for once the result is there, and the hand rests. */
   private take(view: ResultView): void {
-    const { pending } = this;
+    const { pending, next } = this;
     this.pending = undefined;
     this.finish();
     this.held = view.names;
     this.views.next(view);
     this.hand.start();
     // Whoever was shown it may have asked for another by now.
+    if (next && this.pending === undefined && this.picture) this.compute(next, 'preview');
     if (pending?.mode === 'full' && this.pending === undefined && this.picture)
       this.go({ ...pending, phase: 'proof' });
   }
 
   private finish(): void {
+    this.next = undefined;
     this.progress.set(undefined);
     this.busy.set(false);
   }

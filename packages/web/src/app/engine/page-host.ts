@@ -1,4 +1,4 @@
-import { DrelkError } from '@drelk/core';
+import { DrelkError, readPictureHeader } from '@drelk/core';
 import { routes } from '@drelk/contract';
 import type { Host } from '@drelk/runner';
 
@@ -27,7 +27,9 @@ export const pageHost: Host = {
     if (!drawing) throw new DrelkError('too-large', `“${name}” does not fit in memory.`, 'Save it smaller.');
     drawing.drawImage(bitmap, 0, 0);
     bitmap.close();
-    return { width, height, data: drawing.getImageData(0, 0, width, height).data };
+    const { data } = drawing.getImageData(0, 0, width, height);
+    const exactly = isPng(bytes) && isSeenThrough(data) ? await clearPng(bytes) : undefined;
+    return exactly ?? { width, height, data };
   },
   fontFile: (font) =>
     bytesAt('own' in font ? routes.blob(font.own) : FOLDER + font.shipped.replace(PACKAGES, '')),
@@ -36,6 +38,16 @@ export const pageHost: Host = {
     return (bytes) => create(bytes as Parameters<typeof create>[0]);
   },
 };
+
+const isPng = (bytes: Uint8Array): boolean => readPictureHeader(bytes)?.kind === 'png';
+
+function isSeenThrough(data: Uint8ClampedArray): boolean {
+  for (let i = 3; i < data.length; i += 4) if (data[i] < 255) return true;
+  return false;
+}
+
+/** The reader of such files comes along only where there is one. */
+const clearPng = async (bytes: Uint8Array) => (await import('./clear-png')).pixelsOfPng(bytes);
 
 /** What lies at an address of the application; undefined where nothing can be had. */
 async function bytesAt(address: string): Promise<Uint8Array | undefined> {

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import { Observable, catchError, from, map, tap, throwError } from 'rxjs';
+import { Observable, Subject, catchError, from, map, tap, throwError } from 'rxjs';
 import type { CheckedFile, JobDocument, JobState } from '@drelk/core';
 import {
   type FontRecord,
@@ -25,6 +25,8 @@ const SURVIVES = 60_000;
 /** Every call to the server. Errors come as the server's own sentence, or as one of ours when it is away. */
 @Injectable({ providedIn: 'root' })
 export class ApiService {
+  /** Emits when a job has been saved: what lists jobs is older then. */
+  readonly saves = new Subject<void>();
   private readonly http = inject(HttpClient);
   private latest: { sha256: string; file: File } | undefined;
 
@@ -45,7 +47,18 @@ export class ApiService {
     const body = JSON.stringify(request);
     const headers = { 'Content-Type': 'application/json' };
     const keepalive = new Blob([body]).size < SURVIVES;
-    return this.http.put<JobCard>(routes.job(id), body, { headers, keepalive }).pipe(plainErrors());
+    return this.http.put<JobCard>(routes.job(id), body, { headers, keepalive }).pipe(
+      tap(() => this.saves.next()),
+      plainErrors(),
+    );
+  }
+
+  /** All files of a job as it was saved, with its card, worked out by the server. */
+  files(id: string): Observable<Uint8Array<ArrayBuffer>> {
+    return this.http.get(routes.file(id, 'zip'), { responseType: 'arraybuffer' }).pipe(
+      map((bytes) => new Uint8Array(bytes)),
+      plainErrors(),
+    );
   }
 
   copy(id: string): Observable<JobRecord> {
@@ -178,8 +191,18 @@ function plainErrors<T>() {
   return catchError<T, Observable<never>>((failure: unknown) => throwError(() => wireErrorOf(failure)));
 }
 
+/** What is asked for as bytes has its sentence as bytes too. */
+function sentenceIn(body: unknown): unknown {
+  if (!(body instanceof ArrayBuffer)) return body;
+  try {
+    return JSON.parse(new TextDecoder().decode(body)) as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
 function wireErrorOf(failure: unknown): WireError {
-  const body: unknown = failure instanceof HttpErrorResponse ? failure.error : undefined;
+  const body: unknown = failure instanceof HttpErrorResponse ? sentenceIn(failure.error) : undefined;
   if (body && typeof body === 'object' && 'code' in body && 'message' in body) return body as WireError;
   return {
     code: 'away',

@@ -2,10 +2,11 @@ import { Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { formatDistanceToNow } from 'date-fns';
-import { combineLatest, debounceTime, firstValueFrom, switchMap } from 'rxjs';
+import { combineLatest, debounceTime, finalize, firstValueFrom, startWith, switchMap } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
+import { fileNameFor } from '@drelk/core';
 import { type JobCard, type Sample, routes } from '@drelk/contract';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
@@ -13,6 +14,7 @@ import { IconButton } from '../shared/icon-button';
 import { IntakeService } from '../intake/intake.service';
 import { LightService } from '../shared/light.service';
 import { ProblemService } from '../shared/problem.service';
+import { saveFile } from '../shared/save-file';
 import { ScannerSheetDialog } from './scanner-sheet';
 
 /** The shelf: every job as a card, a new one by drop, paste or picking, the samples a click away. */
@@ -36,6 +38,9 @@ export class Shelf {
     })),
   );
 
+  /** The job whose files are being worked out. */
+  readonly fetching = signal<string | undefined>(undefined);
+
   private readonly jobs = signal<JobCard[] | undefined>(undefined);
   private readonly changed = signal(0);
   private readonly api = inject(ApiService);
@@ -49,6 +54,8 @@ export class Shelf {
       toObservable(this.bin),
       toObservable(this.changed),
       toObservable(this.intake.made),
+      // A job that was left a moment ago may be on its way still.
+      this.api.saves.pipe(startWith(undefined)),
     ])
       .pipe(
         debounceTime(80),
@@ -86,6 +93,19 @@ export class Shelf {
     this.api
       .copy(id)
       .subscribe({ next: () => this.reload(), error: (problem) => this.problems.show(problem) });
+  }
+
+  /** All files of a job, without opening it: the server works them out. */
+  fetchFiles({ id, name }: JobCard): void {
+    this.fetching.set(id);
+    this.problems.note(`The files of “${name}” are being worked out.`);
+    this.api
+      .files(id)
+      .pipe(finalize(() => this.fetching.set(undefined)))
+      .subscribe({
+        next: (bytes) => saveFile(fileNameFor(name, 'zip'), bytes),
+        error: (problem) => this.problems.show(problem),
+      });
   }
 
   binJob({ id, name }: JobCard): void {
