@@ -16,25 +16,32 @@ const swc = [
 const sources = {
   // Random examples begin with one number, so that a red run is red again.
   '^fast-check$': '<rootDir>/scripts/fast-check.cjs',
-  '^@drelk/core$': '<rootDir>/packages/core/src/index.ts',
+  '^@drelk/core$': '<rootDir>/.cache/core-for-tests.cjs',
   '^@drelk/contract$': '<rootDir>/packages/contract/src/index.ts',
   '^@drelk/decode$': '<rootDir>/packages/decode/src/index.ts',
   '^@drelk/runner$': '<rootDir>/packages/runner/src/index.ts',
 };
 // Looked up in the sandbox at every use, this would slow inner loops ten times.
 const sandboxInjectedGlobals = ['Math'];
+/** Tests that take long are run by `npm run test:long` alone. */
+const testPathIgnorePatterns = process.env.LONG
+  ? ['/node_modules/']
+  : ['/node_modules/', '\\.long\\.spec\\.ts$'];
 const plain = (name) => ({
   displayName: name,
   rootDir: __dirname,
   testMatch: [`<rootDir>/packages/${name}/src/**/*.spec.ts`],
+  testPathIgnorePatterns,
   testEnvironment: 'node',
   transform: { '^.+\\.[tj]s$': swc },
   transformIgnorePatterns,
-  moduleNameMapper: sources,
+  moduleNameMapper:
+    name === 'core' ? { ...sources, '^@drelk/core$': '<rootDir>/packages/core/src/index.ts' } : sources,
   sandboxInjectedGlobals,
 });
 
 module.exports = {
+  globalSetup: '<rootDir>/scripts/core-for-tests.cjs',
   testTimeout: 60_000,
   projects: [
     plain('core'),

@@ -1,4 +1,4 @@
-/* global document, requestAnimationFrame, performance, PerformanceObserver -- of the page, where parts of this run */
+/* global document, requestAnimationFrame, performance, PerformanceObserver, Event -- of the page, where parts of this run */
 /**
  * How the page keeps up while the hand moves, and how soon a picture is there: in Chromium, on the built application.
  * `npm run bench:page` for all of it, `npm run bench:page -- hand`, `-- carry`, `-- rehearse`, `-- drag` or `-- drop` for a part.

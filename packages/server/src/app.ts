@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type Express } from 'express';
+import express, { type Express, type Response } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { routes } from '@drelk/contract';
@@ -76,9 +76,14 @@ export async function createApp(
   return { app, close };
 }
 
+/** Names of built files that have their content's hash in them; fonts and icons keep theirs, and are asked for again. */
+const HASHED = /-[A-Z0-9]{8}\.[a-z0-9]+$/;
+
 /** The built application: hashed files for ever, the page itself never kept, with its nonce written in. */
 function serveApplication(app: Express, folder: string): void {
-  app.use(express.static(folder, { index: false, immutable: true, maxAge: '1y' }));
+  const setHeaders = (response: Response, path: string) =>
+    response.set('Cache-Control', HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
+  app.use(express.static(folder, { index: false, cacheControl: false, setHeaders }));
   app.get('/{*path}', (_request, response) => {
     const page = readFileSync(join(folder, 'index.html'), 'utf8');
     const nonce = String(response.locals['nonce']);

@@ -123,3 +123,19 @@ describe('what is sent amiss', () => {
     expect(logged[0]).toContain('index.html');
   });
 });
+
+describe('the built application', () => {
+  it.each([
+    ['main-P6S3OKED.js', 'public, max-age=31536000, immutable'],
+    ['worker-JQJR3WTD.js', 'public, max-age=31536000, immutable'],
+    ['favicon.svg', 'no-cache'],
+    ['pdf.worker.min.mjs', 'no-cache'],
+    ['cabin-latin-400-normal.woff', 'no-cache'],
+  ])('keeps %s as long as its name says what is in it: %s', async (name, kept) => {
+    writeFileSync(join(data, name), name);
+    const first = await request(app).get(`/${name}`).expect(200);
+    expect(first.headers['cache-control']).toBe(kept);
+    // What is asked for again is not sent again.
+    await request(app).get(`/${name}`).set('If-None-Match', String(first.headers['etag'])).expect(304);
+  });
+});

@@ -1,6 +1,7 @@
 export * from './document';
 export * from './empty-piece';
-export * from './upgrade';
+export { upgraded } from './upgrade/upgrade';
+export { MATERIALS_AS_WERE, TOOLS_AS_WERE, paceAsWas, wasFromBehind } from './upgrade/workshop-as-was';
 export {
   type DecodedPicture,
   type Inputs,

@@ -158,13 +158,3 @@ export const TOOLS: readonly Tool[] = [
 
 /** A new job is for the first of each. */
 export const PROVE_DEFAULTS: ProveSettings = { material: MATERIALS[0], tool: TOOLS[0], waived: {} };
-
-/** How a material of a name is worked that came with no figures of speed: as the process's first, where it has no such name. */
-export function paceOf(process: unknown, name: unknown): Pace {
-  const own = MATERIALS.filter((one) => one.process === process);
-  return (own.find((one) => one.name === name) ?? own[0] ?? MATERIALS[0]).pace;
-}
-
-/** Whether a material of a name that came without saying so is cut from behind. */
-export const isFromBehind = (process: unknown, name: unknown): boolean =>
-  MATERIALS.some((one) => one.process === process && one.name === name && one.fromBehind === true);

@@ -1,5 +1,5 @@
 import { DataTypes } from 'sequelize';
-import { MATERIALS, TOOLS } from '@drelk/core';
+import { MATERIALS_AS_WERE, TOOLS_AS_WERE } from '@drelk/core';
 import type { Migration } from './migration';
 
 /** Materials and tools, with what a workshop begins with. */
@@ -20,7 +20,7 @@ export const workshop: Migration = {
       name,
       figures: JSON.stringify(figures),
     });
-    await schema.bulkInsert('materials', MATERIALS.map(row), { transaction });
-    await schema.bulkInsert('tools', TOOLS.map(row), { transaction });
+    await schema.bulkInsert('materials', MATERIALS_AS_WERE.map(row), { transaction });
+    await schema.bulkInsert('tools', TOOLS_AS_WERE.map(row), { transaction });
   },
 };

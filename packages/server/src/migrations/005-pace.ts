@@ -1,4 +1,4 @@
-import { paceOf } from '@drelk/core';
+import { paceAsWas } from '@drelk/core';
 import { changeMaterials } from './materials';
 import type { Migration } from './migration';
 
@@ -7,7 +7,7 @@ export const pace: Migration = {
   name: '005-pace',
   up: (schema, transaction) =>
     changeMaterials(schema, transaction, (process, name, figures) => ({
-      pace: paceOf(process, name),
+      pace: paceAsWas(process, name),
       ...figures,
     })),
 };

@@ -1,4 +1,4 @@
-import { isFromBehind } from '@drelk/core';
+import { wasFromBehind } from '@drelk/core';
 import { changeMaterials } from './materials';
 import type { Migration } from './migration';
 
@@ -7,6 +7,6 @@ export const fromBehind: Migration = {
   name: '007-from-behind',
   up: (schema, transaction) =>
     changeMaterials(schema, transaction, (process, name, figures) =>
-      isFromBehind(process, name) ? { ...figures, fromBehind: true } : undefined,
+      wasFromBehind(process, name) ? { ...figures, fromBehind: true } : undefined,
     ),
 };

@@ -10,7 +10,7 @@ import { type HandIn, type JobSource, type Memory, figure, newMemory, setting, s
 import { VECTOR_DEFAULTS } from '../vector-settings';
 import { jobResult } from './result';
 
-const [WIDTH, HEIGHT] = [72, 54];
+const [WIDTH, HEIGHT] = [64, 44];
 const shape = drawn(
   WIDTH,
   HEIGHT,
@@ -41,10 +41,10 @@ const items = {
   1: { ...ARTWORK_ITEM, place: { ...ARTWORK_ITEM.place, on: 2 } },
   2: board({ width: 40, height: 30 }),
   3: border(2, { inset: 1 }),
-  4: text(2, 'Tea', { size: { of: 'capitals', length: 4 } }),
+  4: text(2, 'T', { size: { of: 'capitals', length: 4 } }),
   5: holes(2, { width: 2 }),
   6: outline([1], { distance: 1 }),
-  7: text(2, 'Jug', { along, size: { of: 'capitals', length: 1 } }),
+  7: text(2, 'L', { along, size: { of: 'capitals', length: 1 } }),
 };
 const few = { 1: ARTWORK_ITEM, 2: text(1, 'T', { size: { of: 'capitals', length: 4 } }) };
 const first = newJob(about);
@@ -114,6 +114,9 @@ const OTHERWISE: Record<string, readonly unknown[]> = {
 const APART = /^(schema|name|handoff|source\.(?!density))/;
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
+
+/** Every so many of the changes is looked at where there is little time. */
+const EVERY = process.env['LONG'] ? 1 : 4;
 
 /** Every place of a value with what else it could say there. */
 function* changes(value: Json, path = ''): Generator<{ path: string; value: Json }> {
@@ -187,7 +190,9 @@ describe('whatever is changed of a job, what is remembered is as what is worked 
     const ways = [...changes(job.document as unknown as Json)].filter(
       ({ path }) => job.isLaid || !path.startsWith('piece.items'),
     );
-    const stale = ways.filter((change) => {
+    const stale = ways.filter((change, k) => {
+      // What changes the way through the steps is always looked at.
+      if (k % EVERY > 0 && !(change.path in OTHERWISE)) return false;
       const other = { ...job, document: changed(job.document, change) };
       return !isDeepStrictEqual(outcome(other, memory), outcome(other, newMemory(), handIn));
     });

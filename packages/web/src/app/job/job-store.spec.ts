@@ -49,6 +49,24 @@ describe('JobStore', () => {
   const length = () => store.document()?.piece.length;
   const requests = () => save.mock.calls.map(([, request]) => request as SaveRequest);
 
+  it('takes back the one step that is meant, whatever was done since, and nothing else', () => {
+    setLength(3);
+    const step = store.lastStep();
+    store.change('Rename', (document) => void (document.name = 'Jug'));
+    expect(step && store.takeBack(step)).toBe(true);
+    expect([length(), store.document()?.name]).toEqual([null, 'Jug']);
+    expect(store.steps().map(({ label }) => label)).toEqual(['Rename']);
+    store.undo();
+    expect(store.document()?.name).toBe(record.document.name);
+    // What is undone already, or was changed again since, stays.
+    expect(step && store.takeBack(step)).toBe(false);
+    setLength(4);
+    const other = store.lastStep();
+    setLength(5);
+    expect(other && store.takeBack(other)).toBe(false);
+    expect(length()).toBe(5);
+  });
+
   it('makes no step of what changes nothing, and says so', () => {
     const told: string[] = [];
     store.unchanged.subscribe((label) => told.push(label));

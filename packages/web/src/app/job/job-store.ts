@@ -155,6 +155,31 @@ export class JobStore {
     if (step) this.walk(step.forward as ImmerPatch[], 1);
   }
 
+  /** The step that was made last and is not undone. */
+  lastStep(): HistoryStep | undefined {
+    return this.steps()[this.cursor() - 1];
+  }
+
+  /**
+   * Takes one step out of what was done, as if it had never been, whatever was done since; whether it could be: not where it is undone
+   * already, or what came after it changed the same.
+   */
+  takeBack(step: HistoryStep): boolean {
+    const document = this.document();
+    const cursor = this.cursor();
+    const at = this.steps().indexOf(step);
+    if (!document || at < 0 || at >= cursor) return false;
+    const later = this.steps().slice(at + 1, cursor);
+    if (later.some((one) => touchesSame(one, step))) return false;
+    this.tentative.set(undefined);
+    this.kept = Math.min(this.kept, at);
+    this.steps.update((steps) => [...steps.slice(0, at), ...later]);
+    this.cursor.set(cursor - 1);
+    this.document.set(applyPatches(document, step.backward as ImmerPatch[]));
+    this.changed();
+    return true;
+  }
+
   private walk(patches: ImmerPatch[], by: number): void {
     const document = this.document();
     if (!document) return;
@@ -218,4 +243,11 @@ export class JobStore {
     while (common < sent.length && steps[common] === sent[common]) common++;
     return common;
   }
+}
+
+/** Whether two steps change the same place of the document, or one a part of what the other does. */
+function touchesSame(a: HistoryStep, b: HistoryStep): boolean {
+  const isWithin = (inner: HistoryStep['forward'][number], outer: HistoryStep['forward'][number]) =>
+    outer.path.every((part, k) => String(inner.path[k]) === String(part));
+  return a.forward.some((one) => b.forward.some((other) => isWithin(one, other) || isWithin(other, one)));
 }

@@ -248,6 +248,11 @@ export class PathHand {
     return true;
   }
 
+  /** Does what waits, up to the first that brings other paths to wait for: one that changes nothing holds up none behind it. */
+  private goOn(): void {
+    while (!this.made() && this.waiting.length > 0) this.waiting.shift()?.();
+  }
+
   /** Makes a change of the hand's, or tells why it cannot be. */
   make(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
     const ground = this.ground();
@@ -293,7 +298,7 @@ export class PathHand {
     }
     if (made && isSettled) {
       this.made.set(undefined);
-      this.waiting.shift()?.();
+      this.goOn();
     }
   }
 }

@@ -3,9 +3,12 @@ import {
   type Box,
   type Combining,
   type Contour,
+  DrelkError,
+  type Hand,
   HOLE,
   type HandPart,
   type Homography,
+  type JobDocument,
   type MadeContour,
   type PathSet,
   type Point,
@@ -67,17 +70,15 @@ export class PathShaping {
     const document = this.work.store.document();
     if (!ground || numbers.length === 0) return;
     this.work.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
-      ({ contours }) => {
-        if (this.work.store.document() === document)
-          this.hand.make(saying(numbers.length, COMBINED[how]), (hand) =>
-            standFor(
-              hand,
-              ground,
-              numbers,
-              contours.map((contour) => ({ contour })),
-            ),
-          );
-      },
+      ({ contours }) =>
+        this.takeMade(saying(numbers.length, COMBINED[how]), document, (hand) =>
+          standFor(
+            hand,
+            ground,
+            numbers,
+            contours.map((contour) => ({ contour })),
+          ),
+        ),
       (problem: unknown) => this.work.tell(problem),
     );
   }
@@ -89,12 +90,26 @@ export class PathShaping {
     const document = this.work.store.document();
     if (!ground || numbers.length === 0) return;
     this.work.engine.ask('reshaped', { shapes: givenShapes(ground.paths, numbers), what }).then(
-      ({ made }) => {
-        if (this.work.store.document() === document)
-          this.hand.make(saying(numbers.length, does), (hand) => standFor(hand, ground, numbers, made));
-      },
+      ({ made }) =>
+        this.takeMade(saying(numbers.length, does), document, (hand) =>
+          standFor(hand, ground, numbers, made),
+        ),
       (problem: unknown) => this.work.tell(problem),
     );
+  }
+
+  /** Takes what was worked out of contours as they were; where their edits changed meanwhile it is refused aloud. */
+  private takeMade(label: string, before: JobDocument | undefined, does: (hand: Hand) => HandPart[]): void {
+    // What else was done meanwhile takes nothing from it.
+    if (this.work.store.document()?.line.hand === before?.line.hand) this.hand.make(label, does);
+    else
+      this.work.tell(
+        new DrelkError(
+          'bad-place',
+          `${label}: not done, as the paths were changed while it was worked out.`,
+          'Do it once more.',
+        ),
+      );
   }
 
   /** Contours that are picked become others at once; nothing is done where none come. */

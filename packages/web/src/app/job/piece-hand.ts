@@ -18,6 +18,7 @@ import {
   placedOn,
 } from '@drelk/core';
 import { BOARD_PLATE, GROUND } from '../engine/views';
+import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../bench/bench-state';
 import { ToolBox } from '../bench/tools/tool-box';
 import { Commands } from './commands';
@@ -34,7 +35,10 @@ export class PieceHand {
   private readonly standings = toObservable(this.work.standing);
   private readonly wanted = signal<readonly number[]>([]);
   /** What was changed last and could be made before, whose result is still to come: what cannot be made is taken back. */
-  private awaited: readonly (number | 'sheet')[] = [];
+  private awaited: { ids: readonly (number | 'sheet')[]; step: HistoryStep | undefined } = {
+    ids: [],
+    step: undefined,
+  };
 
   private readonly piece = computed(() => this.work.store.shown()?.piece);
   /** Items, the uppermost first. */
@@ -287,7 +291,8 @@ export class PieceHand {
 
   /** What has just been changed is taken back if it comes out that it cannot be made. */
   watch(...changed: (number | 'sheet')[]): void {
-    this.awaited = changed.filter((id) => this.problemOf(id) === undefined);
+    const ids = changed.filter((id) => this.problemOf(id) === undefined);
+    this.awaited = { ids, step: this.work.store.lastStep() };
   }
 
   private problemOf(id: number | 'sheet') {
@@ -296,10 +301,12 @@ export class PieceHand {
   }
 
   private settle(): void {
-    const [problem] = this.awaited.flatMap((id) => this.problemOf(id) ?? []);
-    this.awaited = [];
+    const { ids, step } = this.awaited;
+    const [problem] = ids.flatMap((id) => this.problemOf(id) ?? []);
+    this.awaited = { ids: [], step: undefined };
     if (!problem) return;
-    this.work.store.undo();
+    // That step, and not what may have been done since.
+    if (step) this.work.store.takeBack(step);
     this.work.tell(problem);
   }
 }

@@ -10,6 +10,7 @@ import {
   type Remedy,
   type Severity,
 } from '@drelk/core';
+import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../bench/bench-state';
 import type { ShownView } from '../engine/views';
 import { ProblemService } from '../shared/problem.service';
@@ -48,6 +49,9 @@ export class Remedying {
   private readonly proven = toObservable(
     computed(() => (this.work.isProven() ? { view: this.work.view(), proof: this.work.proof() } : undefined)),
   );
+
+  /** The step that the last remedy was. */
+  private step: HistoryStep | undefined;
 
   readonly busy = signal(false);
   readonly prepared = signal<Prepared | undefined>(undefined);
@@ -118,10 +122,10 @@ export class Remedying {
     try {
       for (const kind of kinds) {
         const found = this.safe().find(({ finding }) => finding.kind === kind);
-        if (found && (await this.isWorse(found.finding, found.remedy))) {
-          takenBack = true;
-          await this.workedOut(() => this.work.store.undo());
-        }
+        if (!found || !(await this.isWorse(found.finding, found.remedy))) continue;
+        takenBack = true;
+        const { step } = this;
+        await this.workedOut(() => step && this.work.store.takeBack(step));
       }
     } finally {
       this.busy.set(false);
@@ -157,7 +161,10 @@ export class Remedying {
 
   /** Makes the change and waits until the piece is worked out with it. */
   private async taken({ take }: Prepared): Promise<void> {
-    await this.workedOut(take);
+    await this.workedOut(() => {
+      take();
+      this.step = this.work.store.lastStep();
+    });
     // What the hand makes is picked; here the findings are looked at.
     this.state.picked.set(new Set());
   }

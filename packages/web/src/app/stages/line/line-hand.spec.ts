@@ -12,6 +12,7 @@ import {
   originAt,
   packPaths,
   replayHand,
+  scaledAndMoved,
 } from '@drelk/core';
 import type { EngineCalls } from '../../engine/messages';
 import type { ShownView } from '../../engine/views';
@@ -202,6 +203,42 @@ describe('line by hand', () => {
     pick(bench.view()?.paths.ids[0]);
     hand.drop();
     expect(Object.keys(edits())).toHaveLength(3);
+  });
+
+  it('what waits behind an act that changes nothing is done as well, and not later to something else', () => {
+    const { hand, pick, arrive, store } = work();
+    pick(paths.ids[2]);
+    hand.putInPlate('#224466');
+    // Once that has come it is so already.
+    hand.putInPlate('#224466');
+    hand.move('moved', scaledAndMoved(1, 1, 5, 0));
+    expect(store.steps()).toHaveLength(1);
+    arrive();
+    expect(store.steps().map(({ label }) => label)).toEqual(['A contour put in a plate', 'A contour moved']);
+  });
+
+  it('what was worked out of paths that were changed meanwhile is refused aloud; other changes do not matter', async () => {
+    const { hand, pick, work: bench, arrive, store } = work();
+    const both = () => {
+      pick(undefined);
+      pick(hand.ground()?.paths.ids[2]);
+      pick(hand.ground()?.paths.ids[3], true);
+    };
+    both();
+    shaping().combine('unite');
+    store.change('Rename', (document) => void (document.name = 'Jug'));
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(store.undoLabel()).toBe('2 contours united');
+    store.undo();
+    arrive();
+    both();
+    shaping().combine('unite');
+    hand.move('moved', scaledAndMoved(1, 1, 5, 0));
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(store.undoLabel()).toBe('2 contours moved');
+    expect(bench.tell).toHaveBeenCalledWith(
+      expect.objectContaining({ message: expect.stringContaining('not done') as string }),
+    );
   });
 
   it('what changes nothing is no step, and nothing waits for it', () => {

@@ -142,9 +142,10 @@ export class LinePanel {
       line.method = method;
       if (changesInk) ink.by = 'plates';
     });
-    if (changesInk)
+    const step = this.work.store.lastStep();
+    if (changesInk && step)
       this.problems.done('This also changed Ink, which is now taken apart by colour.', 'Take it back', () =>
-        this.work.store.undo(),
+        this.work.store.takeBack(step),
       );
   }
 

@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { strokesInOrder } from '../ink';
-import { ARTWORK_ITEM } from '../piece';
-import { MATERIALS } from '../prove';
-import { type JobDocument, SCHEMA, newJob } from './document';
+import { strokesInOrder } from '../../ink';
+import { ARTWORK_ITEM } from '../../piece';
+import { MATERIALS } from '../../prove';
+import { type JobDocument, SCHEMA, newJob } from '../document';
 import { upgraded } from './upgrade';
 
 /** Documents as they were stored under each older schema. */
 const stored = (name: string) =>
-  JSON.parse(readFileSync(join(__dirname, '../testing/documents', `${name}.json`), 'utf8')) as {
+  JSON.parse(readFileSync(join(__dirname, '../../testing/documents', `${name}.json`), 'utf8')) as {
     source: JobDocument['source'];
     line: object;
     ink: { strokes?: object[] };

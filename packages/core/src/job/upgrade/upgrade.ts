@@ -1,8 +1,16 @@
-import { DrelkError } from '../error';
-import { FINEST, INK_DEFAULTS } from '../ink';
-import { FORMAT_IDS, USUAL_CHOICES } from '../format';
-import { PROVE_DEFAULTS, isFromBehind, paceOf } from '../prove';
-import { DEFAULTS, SCHEMA } from './document';
+import { DrelkError } from '../../error';
+import { SCHEMA } from '../document';
+import {
+  CHOICES_AS_WAS,
+  FINEST_AS_WAS,
+  FORMATS_AS_WAS,
+  INK_AS_WAS,
+  LINE_AS_WAS,
+  PIECE_AS_WAS,
+  PROVE_AS_WAS,
+  SQUARE_AS_WAS,
+} from './as-was';
+import { paceAsWas, wasFromBehind } from './workshop-as-was';
 
 type Plain = Record<string, unknown>;
 
@@ -31,14 +39,14 @@ function keyedStrokes(document: Plain): Plain {
   const { specks, pinholes, ...ink } = plain(document['ink']);
   const isFirst = ink['by'] === undefined;
   const asFirst = {
-    ...INK_DEFAULTS,
+    ...INK_AS_WAS,
     by: 'tone',
-    tone: { ...INK_DEFAULTS.tone, levelled: false },
-    clean: { ...INK_DEFAULTS.clean, specks, pinholes },
+    tone: { ...INK_AS_WAS.tone, levelled: false },
+    clean: { ...INK_AS_WAS.clean, specks, pinholes },
   };
   const strokes = Array.isArray(ink['strokes']) ? (ink['strokes'] as unknown[]) : [];
   const square = {
-    ...DEFAULTS.square,
+    ...SQUARE_AS_WAS,
     ...(isFirst ? { flatten: 'none' } : {}),
     ...plain(document['square']),
   };
@@ -50,14 +58,14 @@ function keyedStrokes(document: Plain): Plain {
       ...ink,
       strokes: Object.fromEntries(strokes.map((stroke, k) => [k + 1, stroke])),
     },
-    line: { ...DEFAULTS.line, ...plain(document['line']) },
+    line: { ...LINE_AS_WAS, ...plain(document['line']) },
   };
 }
 
 /** Schema 2 knew of no detail: all of it was there. */
 function allDetail(document: Plain): Plain {
   const ink = plain(document['ink']);
-  return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), detail: FINEST } } };
+  return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), detail: FINEST_AS_WAS } } };
 }
 
 /** Schema 3 knew neither of things cut out nor of words. */
@@ -78,7 +86,7 @@ function noHand(document: Plain): Plain {
 
 /** Schema 6 knew of nothing on a piece but its artwork. */
 function artworkAlone(document: Plain): Plain {
-  return { ...document, piece: { ...DEFAULTS.piece, ...plain(document['piece']) } };
+  return { ...document, piece: { ...PIECE_AS_WAS, ...plain(document['piece']) } };
 }
 
 /**
@@ -99,7 +107,7 @@ function heldByNothing(document: Plain): Plain {
   return {
     ...document,
     piece: { ...piece, items: Object.fromEntries(items), fonts: {} },
-    prove: PROVE_DEFAULTS,
+    prove: PROVE_AS_WAS,
   };
 }
 
@@ -107,12 +115,12 @@ function heldByNothing(document: Plain): Plain {
 function fewChoices(document: Plain): Plain {
   const prove = plain(document['prove']);
   const material = plain(prove['material']);
-  const pace = paceOf(material['process'], material['name']);
+  const pace = paceAsWas(material['process'], material['name']);
   const { svg, dxf } = plain(document['handoff']);
   const handoff = {
-    ...USUAL_CHOICES,
-    svg: { ...USUAL_CHOICES.svg, ...(typeof svg === 'string' ? { style: svg } : {}) },
-    dxf: { ...USUAL_CHOICES.dxf, ...(typeof dxf === 'string' ? { release: dxf } : {}) },
+    ...CHOICES_AS_WAS,
+    svg: { ...CHOICES_AS_WAS.svg, ...(typeof svg === 'string' ? { style: svg } : {}) },
+    dxf: { ...CHOICES_AS_WAS.dxf, ...(typeof dxf === 'string' ? { release: dxf } : {}) },
   };
   return { ...document, handoff, prove: { ...prove, material: { ...material, pace } } };
 }
@@ -121,11 +129,11 @@ function fewChoices(document: Plain): Plain {
 function noPictures(document: Plain): Plain {
   const before = plain(document['handoff']);
   const handoff = Object.fromEntries(
-    FORMAT_IDS.map((id) => [id, { ...USUAL_CHOICES[id], ...plain(before[id]) }]),
+    FORMATS_AS_WAS.map((id) => [id, { ...CHOICES_AS_WAS[id], ...plain(before[id]) }]),
   );
   const prove = plain(document['prove']);
   const material = plain(prove['material']);
-  const more = isFromBehind(material['process'], material['name']) ? { fromBehind: true } : {};
+  const more = wasFromBehind(material['process'], material['name']) ? { fromBehind: true } : {};
   return {
     ...document,
     handoff,
