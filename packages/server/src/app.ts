@@ -6,6 +6,7 @@ import { pinoHttp } from 'pino-http';
 import { routes } from '@drelk/contract';
 import { type Config, isLocal } from './config';
 import { Database } from './models/database';
+import { largeInTurn } from './large-in-turn';
 import { notAnswered, notFound, sendProblem } from './problem';
 import { fileRoutes } from './routes/files';
 import { formRoutes } from './routes/forms';
@@ -50,6 +51,7 @@ export async function createApp(
   app.use(securityHeaders());
   if (!isLocal(config.host)) app.use(askForPasscode);
   app.use(sameHostOnly(config, logger));
+  app.use(largeInTurn());
   app.get(routes.health, async (_request, response) => {
     response.json({ status: 'well', jobs: await jobs.count() });
   });
