@@ -12,8 +12,37 @@ const floor = (name, from, above) => ({
   to: { path: `${core}/(${above.join('|')})/` },
 });
 
+/**
+ * Floors of the page, bottom to top: what knows of no job; the workers; drawing and how things are looked at; what comes in; the job with
+ * all that is done to it; the bench and what stands around it; the stages; the pages.
+ */
+const FLOORS = [
+  ['shared'],
+  ['engine'],
+  ['drawing'],
+  ['view'],
+  ['intake'],
+  ['job'],
+  ['bench', 'facts', 'strip', 'rehearsal'],
+  ['stages'],
+  ['pages'],
+];
+const page = '^packages/web/src/app';
+const pageFloors = FLOORS.flatMap((rooms, level) =>
+  rooms.map((room) => {
+    const others = [...rooms.filter((other) => other !== room), ...FLOORS.slice(level + 1).flat()];
+    return {
+      name: `page-${room}-looks-down`,
+      severity: 'error',
+      from: { path: `${page}/${room}/`, pathNot: tests },
+      to: { path: `${page}/(${others.join('|') || 'none'})/` },
+    };
+  }),
+);
+
 module.exports = {
   forbidden: [
+    ...pageFloors,
     { name: 'no-circular', severity: 'error', from: { pathNot: tests }, to: { circular: true } },
     floor('raster-is-at-the-bottom', 'raster', ['geometry', 'text', 'format', ...stages, 'job']),
     floor('geometry-is-at-the-bottom', 'geometry', [

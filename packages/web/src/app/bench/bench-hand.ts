@@ -1,10 +1,10 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { Place } from '../engine/views';
-import { BenchState } from './bench-state';
+import { BenchState } from '../view/bench-state';
 import type { BenchScene } from './bench-scene';
 import { GRIP_REACH } from './draw-overlay';
 import { Fingers } from './fingers';
-import { ToolBox } from './tools/tool-box';
+import { ToolBox } from '../job/tool-box';
 
 /** A finger that moves less than this, in screen pixels, rests; after so many milliseconds the loupe shows what is under it. */
 const RESTS_WITHIN = 8;

@@ -6,13 +6,13 @@ import { PieceHand } from '../job/piece-hand';
 import { Proving } from '../job/proving';
 import { Remedying } from '../job/remedying';
 import { Workbench } from '../job/workbench';
-import { BenchState } from './bench-state';
-import { COLOURS } from './colours';
+import { BenchState } from '../view/bench-state';
+import { COLOURS } from '../drawing/colours';
 import { drawMeasures } from './draw-measures';
 import { drawFalling, drawFound, drawGhosts } from './draw-overlay';
-import { highlightedIds } from './highlights';
+import { highlightedIds } from '../view/highlights';
 import { type Painter, layDown } from './painter';
-import type { Overlay } from './tools/tool';
+import type { Overlay } from '../job/tool';
 
 /** How closely what falls out is followed, in screen pixels. */
 const FLAT = 0.5;

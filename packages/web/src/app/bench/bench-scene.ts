@@ -1,6 +1,6 @@
 import Konva from 'konva';
-import { COLOURS } from './colours';
-import type { BenchLayer } from './layout';
+import { COLOURS } from '../drawing/colours';
+import type { BenchLayer } from '../drawing/layout';
 
 /** The Konva objects of the bench, made once. */
 export class BenchScene {

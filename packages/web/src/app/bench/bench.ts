@@ -19,17 +19,17 @@ import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { BenchHand } from './bench-hand';
 import { BenchMarks } from './bench-marks';
-import { BenchState } from './bench-state';
+import { BenchState } from '../view/bench-state';
 import { BenchScene } from './bench-scene';
 import { drawOverlay } from './draw-overlay';
 import { drawRuler } from './draw-ruler';
-import { BENCH_LAYERS, arriving, placing } from './layout';
+import { BENCH_LAYERS, arriving, placing } from '../drawing/layout';
 import { LiveResult } from './live-result';
-import { drawnPaths } from './drawn-paths';
+import { drawnPaths } from '../drawing/drawn-paths';
 import { Loupe, type LoupePicture, aroundLoupe } from './loupe';
 import { Painter, layDown } from './painter';
 import { Picked } from './picked';
-import { ToolBox } from './tools/tool-box';
+import { ToolBox } from '../job/tool-box';
 import { WipeBar } from './wipe-bar';
 
 /** Time that each side of a blink is seen, in milliseconds. */

@@ -1,5 +1,5 @@
 import type { Measure } from '../job/measuring';
-import { COLOURS } from './colours';
+import { COLOURS } from '../drawing/colours';
 
 /** Ends of a measure, and its writing, in screen pixels. */
 const END = 5;

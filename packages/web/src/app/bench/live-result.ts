@@ -1,5 +1,5 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
-import { COLOURS } from './colours';
+import { COLOURS } from '../drawing/colours';
 
 const WIDTH = 190;
 const MOST_HEIGHT = 150;

@@ -1,7 +1,7 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import type { Box } from '@drelk/core';
 import type { Place } from '../engine/views';
-import { COLOURS } from './colours';
+import { COLOURS } from '../drawing/colours';
 
 /** Times that a pixel is enlarged, and the loupe's size on screen. */
 const TIMES = 8;

@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
-import { drawMisfit, drawPaths, polygonPath } from './bench-drawing';
-import { COLOURS } from './colours';
-import { type DrawnPaths, drawnPaths, inView, pathOf } from './drawn-paths';
+import { drawMisfit, drawPaths, polygonPath } from '../drawing/bench-drawing';
+import { COLOURS } from '../drawing/colours';
+import { type DrawnPaths, drawnPaths, inView, pathOf } from '../drawing/drawn-paths';
 import type { PaintAnswer, PaintRequest, Painted, PaintedSet, Painting } from './painting';
 
 /** Width of the line around what is picked out, in screen pixels. */

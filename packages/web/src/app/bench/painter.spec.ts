@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { circleContour, packPaths } from '@drelk/core';
 import { SilentWorker } from '../../../testing/worker.factory';
-import { inView } from './drawn-paths';
+import { inView } from '../drawing/drawn-paths';
 import { Painter } from './painter';
 import type { Painting } from './painting';
 

@@ -1,5 +1,5 @@
 import type { PathSet } from '@drelk/core';
-import type { Eye, PathStyle } from './layout';
+import type { Eye, PathStyle } from '../drawing/layout';
 
 /** What the painter holds: a set of paths with the colours of its plates. */
 export interface PaintedSet {

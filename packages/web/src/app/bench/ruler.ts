@@ -1,5 +1,5 @@
 import { inchFraction } from '@drelk/core';
-import type { Eye } from './layout';
+import type { Eye } from '../drawing/layout';
 
 /** One mark of a ruler: its place on screen, its height as a share, and its figure if it has one. */
 export interface Tick {

@@ -2,8 +2,8 @@ import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
 import { Commands } from '../job/commands';
-import { BenchState } from './bench-state';
-import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from './layout';
+import { BenchState } from '../view/bench-state';
+import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from '../drawing/layout';
 
 /** What lies on the bench and how strongly: three layers, how paths are drawn, the wipe, the misfit. */
 @Component({

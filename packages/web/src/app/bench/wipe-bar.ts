@@ -1,6 +1,6 @@
 import { Component, inject } from '@angular/core';
-import { BenchState } from './bench-state';
-import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from './layout';
+import { BenchState } from '../view/bench-state';
+import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from '../drawing/layout';
 
 /** Which two layers lie on either side of the wipe, or blink, and where it stands. */
 @Component({

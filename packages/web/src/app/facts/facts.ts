@@ -1,8 +1,8 @@
 import { Component, computed, inject } from '@angular/core';
 import { formatLong } from '@drelk/core';
-import { BenchState } from '../bench/bench-state';
-import type { Highlight } from '../bench/highlights';
-import type { BenchLayout } from '../bench/layout';
+import { BenchState } from '../view/bench-state';
+import type { Highlight } from '../view/highlights';
+import type { BenchLayout } from '../drawing/layout';
 import { Workbench } from '../job/workbench';
 
 interface Fact {

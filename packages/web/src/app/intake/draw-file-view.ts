@@ -1,7 +1,7 @@
 import { CLOSED, contourAt } from '@drelk/core';
-import { drawPaths } from '../bench/bench-drawing';
-import { COLOURS } from '../bench/colours';
-import { sketchedPaths } from '../bench/drawn-paths';
+import { drawPaths } from '../drawing/bench-drawing';
+import { COLOURS } from '../drawing/colours';
+import { sketchedPaths } from '../drawing/drawn-paths';
 import type { FileView } from '../engine/views';
 
 const MARGIN = 24;

@@ -11,7 +11,7 @@ import {
   newJob,
 } from '@drelk/core';
 import { MOST_BYTES, type JobRecord } from '@drelk/contract';
-import { beginAt } from '../bench/bench-state';
+import { beginAt } from '../view/bench-state';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
 import { Incoming } from './incoming';

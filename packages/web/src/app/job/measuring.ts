@@ -7,7 +7,7 @@ import {
   measuredBetween,
   placeContour,
 } from '@drelk/core';
-import { BenchState } from '../bench/bench-state';
+import { BenchState } from '../view/bench-state';
 import type { Place } from '../engine/views';
 import { Workbench } from './workbench';
 

@@ -31,8 +31,8 @@ import {
   scaledAndMoved,
   withHoles,
 } from '@drelk/core';
-import { BenchState } from '../bench/bench-state';
-import { ToolBox } from '../bench/tools/tool-box';
+import { BenchState } from '../view/bench-state';
+import { ToolBox } from './tool-box';
 import { Commands } from './commands';
 import { Workbench } from './workbench';
 

@@ -27,7 +27,7 @@ import {
   turnToParallel,
   turned,
 } from '@drelk/core';
-import { ToolBox } from '../bench/tools/tool-box';
+import { ToolBox } from './tool-box';
 import { Commands } from './commands';
 import { NUDGE, NUDGES } from './nudges';
 import { PathHand, about, boxAround, saying } from './path-hand';

@@ -19,8 +19,8 @@ import {
 } from '@drelk/core';
 import { BOARD_PLATE, GROUND } from '../engine/views';
 import type { HistoryStep } from '@drelk/contract';
-import { BenchState } from '../bench/bench-state';
-import { ToolBox } from '../bench/tools/tool-box';
+import { BenchState } from '../view/bench-state';
+import { ToolBox } from './tool-box';
 import { Commands } from './commands';
 import { type AddedKind, newItem } from './new-item';
 import { NUDGE } from './nudges';

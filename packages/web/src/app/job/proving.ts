@@ -1,6 +1,6 @@
 import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core';
 import type { CheckKind, Finding, ProveSettings, Severity } from '@drelk/core';
-import { BenchState } from '../bench/bench-state';
+import { BenchState } from '../view/bench-state';
 import { Commands } from './commands';
 import { Workbench } from './workbench';
 

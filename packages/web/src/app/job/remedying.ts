@@ -11,7 +11,7 @@ import {
   type Severity,
 } from '@drelk/core';
 import type { HistoryStep } from '@drelk/contract';
-import { BenchState } from '../bench/bench-state';
+import { BenchState } from '../view/bench-state';
 import type { ShownView } from '../engine/views';
 import { ProblemService } from '../shared/problem.service';
 import { PathHand } from './path-hand';

@@ -1,5 +1,5 @@
 import { type PathSet, TASKS } from '@drelk/core';
-import { MATERIAL, TASK_COLOURS } from '../bench/colours';
+import { MATERIAL, TASK_COLOURS } from '../drawing/colours';
 import type { ShownView } from '../engine/views';
 
 /** Paths that are shown, the colours of their plates, and the area that they lie on. */

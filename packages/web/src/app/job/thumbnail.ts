@@ -1,6 +1,6 @@
-import { drawPaths } from '../bench/bench-drawing';
-import { COLOURS } from '../bench/colours';
-import { sketchedPaths } from '../bench/drawn-paths';
+import { drawPaths } from '../drawing/bench-drawing';
+import { COLOURS } from '../drawing/colours';
+import { sketchedPaths } from '../drawing/drawn-paths';
 import type { ShownView } from '../engine/views';
 import { pieceShown } from './shown-paths';
 

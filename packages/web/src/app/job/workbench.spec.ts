@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { NEVER, Subject, of } from 'rxjs';
 import { type Proof, newJob } from '@drelk/core';
 import { viewWith } from '../../../testing/fake-work';
-import { BenchState } from '../bench/bench-state';
+import { BenchState } from '../view/bench-state';
 import { EngineService } from '../engine/engine.service';
 import type { ArrivedView, EngineProblem, ResultView } from '../engine/views';
 import { ApiService } from '../shared/api.service';

@@ -11,14 +11,14 @@ import {
   mapPoint,
   readPictureHeader,
 } from '@drelk/core';
-import { BenchState } from '../bench/bench-state';
+import { BenchState } from '../view/bench-state';
 import type { EngineProblem, Ground, ResultView, ShownView } from '../engine/views';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
 import { type Glance, glanceAt } from '../intake/glance';
 import { Incoming } from '../intake/incoming';
-import { STAGES } from '../stages/stage';
+import { STAGES } from '../view/stage';
 import { JobStore } from './job-store';
 import { type ShownPaths, pathsShown, pieceShown, sizeOf } from './shown-paths';
 import { thumbnailOf } from './thumbnail';

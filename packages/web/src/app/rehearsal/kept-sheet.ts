@@ -1,4 +1,4 @@
-import type { Eye } from '../bench/layout';
+import type { Eye } from '../drawing/layout';
 
 /** How a canvas looks at the sheet: so large in screen pixels, from where, and screen pixels to one of the page. */
 export interface Look {

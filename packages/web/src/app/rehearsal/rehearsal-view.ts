@@ -1,6 +1,6 @@
 import { Component, ElementRef, computed, effect, inject, signal, untracked, viewChild } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import type { Eye } from '../bench/layout';
+import type { Eye } from '../drawing/layout';
 import { IconButton } from '../shared/icon-button';
 import { clock } from './clock';
 import { PACES, Rehearsing } from './rehearsing';

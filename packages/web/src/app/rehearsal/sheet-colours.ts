@@ -1,5 +1,5 @@
 import type { MoveKind, Process, Task } from '@drelk/core';
-import { MATERIAL, TASK_COLOURS } from '../bench/colours';
+import { MATERIAL, TASK_COLOURS } from '../drawing/colours';
 
 /** What is cut, by the process that cuts it. */
 export const SHEETS: Record<Process, string> = {

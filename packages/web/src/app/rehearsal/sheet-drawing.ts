@@ -1,5 +1,5 @@
 import { type Contour, type Move, type Rehearsal, pathData, placeAtTime } from '@drelk/core';
-import type { Eye } from '../bench/layout';
+import type { Eye } from '../drawing/layout';
 import { KeptSheet, type Look } from './kept-sheet';
 import { SHEETS, SHEET_COLOURS, traceColour } from './sheet-colours';
 

@@ -1,7 +1,7 @@
 import { Component, ElementRef, type OnDestroy, computed, effect, inject, viewChild } from '@angular/core';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from 'chart.js';
 import { TASKS } from '@drelk/core';
-import { TASK_COLOURS } from '../bench/colours';
+import { TASK_COLOURS } from '../drawing/colours';
 import { clock } from './clock';
 import { Rehearsing } from './rehearsing';
 import { SHEET_COLOURS } from './sheet-colours';

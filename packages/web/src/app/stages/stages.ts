@@ -4,7 +4,7 @@ import { lineStage } from './line/stage';
 import { pieceStage } from './piece/stage';
 import { proveStage } from './prove/stage';
 import { squareStage } from './square/stage';
-import { STAGES, type Stage } from './stage';
+import { STAGES, type Stage } from '../view/stage';
 
 const ALL: readonly Stage[] = [squareStage, inkStage, lineStage, pieceStage, proveStage, handoffStage];
 

@@ -1,9 +1,9 @@
-import { type DrawingContext, drawPaths } from '../bench/bench-drawing';
-import { COLOURS } from '../bench/colours';
-import { sketchedPaths } from '../bench/drawn-paths';
-import type { PathStyle } from '../bench/layout';
+import { type DrawingContext, drawPaths } from '../drawing/bench-drawing';
+import { COLOURS } from '../drawing/colours';
+import { sketchedPaths } from '../drawing/drawn-paths';
+import type { PathStyle } from '../drawing/layout';
 import { pieceShown } from '../job/shown-paths';
-import type { Stage, ThumbnailSource } from './stage';
+import type { Stage, ThumbnailSource } from '../view/stage';
 
 /** A stage that gives a picture shows it. */
 export const bitmapThumbnail =

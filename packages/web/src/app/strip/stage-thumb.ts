@@ -1,7 +1,7 @@
 import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
-import { COLOURS } from '../bench/colours';
+import { COLOURS } from '../drawing/colours';
 import type { Ground, ShownView } from '../engine/views';
-import type { Stage } from '../stages/stage';
+import type { Stage } from '../view/stage';
 
 const WIDTH = 108;
 const HEIGHT = 66;

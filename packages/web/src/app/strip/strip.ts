@@ -1,8 +1,8 @@
 import { Component, computed, inject } from '@angular/core';
-import { BenchState } from '../bench/bench-state';
+import { BenchState } from '../view/bench-state';
 import { Commands } from '../job/commands';
 import { Workbench } from '../job/workbench';
-import { STAGES, stagesOf } from '../stages/stage';
+import { STAGES, stagesOf } from '../view/stage';
 import { StageThumb } from './stage-thumb';
 
 /** The six stages as a column of live thumbnails. */

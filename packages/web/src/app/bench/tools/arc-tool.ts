@@ -5,8 +5,8 @@ import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';
 import { penOf } from './draw-tools';
-import type { ToolBox } from './tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
 
 /** How closely the arc that is being drawn is followed, in pixels. */
 const FLAT = 0.2;

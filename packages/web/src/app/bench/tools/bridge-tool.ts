@@ -4,7 +4,7 @@ import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import { isNearOnScreen } from './clinging';
-import { type Overlay, type OverlayLine, type Tool } from './tool';
+import { type Overlay, type OverlayLine, type Tool } from '../../job/tool';
 
 /** A click puts a bridge where the hand wants one, and takes one of these away again; pulled by its mark it moves. */
 export class BridgeTool implements Tool {

@@ -6,8 +6,8 @@ import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS } from './clinging';
 import { boxLine } from './pulled';
-import type { ToolBox } from './tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';
+import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
 
 /** What was caught in one direction: how far to go besides, the line to show, and what it is. */
 interface Caught {

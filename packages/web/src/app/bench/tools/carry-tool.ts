@@ -17,8 +17,8 @@ import { type PathHand, about } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';
 import { boxLine } from './pulled';
-import type { ToolBox } from './tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';
+import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
 
 /** How closely what is carried is followed while it is carried, in pixels. */
 const FLAT = 0.3;

@@ -2,7 +2,7 @@ import { ORIGIN, PLACES, type PathSet } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
-import type { ToolBox } from './tool-box';
+import type { ToolBox } from '../../job/tool-box';
 
 /** Places on screen nearer than this cling, in pixels. */
 export const CLINGS = 8;

@@ -5,8 +5,8 @@ import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';
 import { Pulled } from './pulled';
-import type { ToolBox } from './tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from './tool';
+import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
 
 /** Forms that are drawn by pulling. */
 export type DrawnForm = Extract<FormKind, 'circle' | 'rectangle' | 'slot'>;

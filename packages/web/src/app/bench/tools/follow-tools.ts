@@ -5,8 +5,8 @@ import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS, isNearOnScreen } from './clinging';
 import { penOf } from './draw-tools';
-import { NO_OVERLAY, type Overlay, type Tool } from './tool';
-import type { ToolBox } from './tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool-box';
 import { Trail } from './trail';
 
 /** A place that was clicked, and the way there from the one before, x and y in turn. */

@@ -5,7 +5,7 @@ import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';
 import { DrawFormTool, DrawRunTool } from './draw-tools';
 import { NodesTool } from './nodes-tool';
-import { ToolBox } from './tool-box';
+import { ToolBox } from '../../job/tool-box';
 
 const square = {
   start: { x: 10, y: 10 },

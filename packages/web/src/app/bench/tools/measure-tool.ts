@@ -17,8 +17,8 @@ import type { Measuring } from '../../job/measuring';
 import type { PathHand } from '../../job/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS, Clinging } from './clinging';
-import { NO_OVERLAY, type Overlay, type Tool } from './tool';
-import type { ToolBox } from './tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool-box';
 
 /** Pulled less far than this on screen, it was a click. */
 const CLICK = 3;

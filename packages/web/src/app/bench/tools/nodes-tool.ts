@@ -20,8 +20,8 @@ import type { PathShaping } from '../../job/path-shaping';
 import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';
 import { boxLine } from './pulled';
-import type { ToolBox } from './tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from './tool';
+import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
 
 /** Nodes nearer to the one before than this on screen are left out, in pixels. */
 const APART = 14;

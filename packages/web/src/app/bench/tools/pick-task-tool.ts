@@ -3,8 +3,8 @@ import { HOLE, contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece-hand';
 import type { Workbench } from '../../job/workbench';
-import type { Overlay, Tool } from './tool';
-import type { ToolBox } from './tool-box';
+import type { Overlay, Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool-box';
 
 /** How near on screen a contour is meant, and how closely it is followed, in pixels. */
 const REACH = 12;

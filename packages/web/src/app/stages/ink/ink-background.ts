@@ -1,12 +1,12 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { ClickTool } from '../../bench/tools/ink-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
-import { Slide } from '../../shared/slide';
-import { ToolButton } from '../../shared/tool-button';
+import { Slide } from '../../job/controls/slide';
+import { ToolButton } from '../../job/controls/tool-button';
 import { Lights } from '../lights';
 
 /** Background taken away by colour: from the rim, or where it is clicked; or everything but what is clicked. */

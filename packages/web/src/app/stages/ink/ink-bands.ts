@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { BandSettings } from '@drelk/core';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 import { Histogram } from './histogram';
 
 /** Ink by bands of grey: how many, where they part on the histogram, and up to which one ink is shown. */

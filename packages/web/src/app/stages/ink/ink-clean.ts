@@ -4,7 +4,7 @@ import { CLEAN_LENGTHS, type CleanLength, type CleanSettings } from '@drelk/core
 import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 
 type Area = 'specks' | 'pinholes';
 

@@ -3,12 +3,12 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { type CutSettings, marksInOrder } from '@drelk/core';
 import { type CutDoes, CutTool } from '../../bench/tools/cut-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
-import { Slide } from '../../shared/slide';
-import { ToolButton } from '../../shared/tool-button';
+import { Slide } from '../../job/controls/slide';
+import { ToolButton } from '../../job/controls/tool-button';
 
 /** A mark is at first as wide as this share of the picture's shorter side. */
 const MARK = 0.015;

@@ -2,7 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { FINEST } from '@drelk/core';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 
 /** How much of a photo's detail stays, with what it comes to. */
 @Component({

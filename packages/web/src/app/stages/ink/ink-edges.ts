@@ -2,7 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import type { EdgeSettings } from '@drelk/core';
 import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 
 /** Ink along edges: how fine, how strong, how wide the lines. */
 @Component({

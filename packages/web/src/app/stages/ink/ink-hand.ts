@@ -11,12 +11,12 @@ import {
   LoopTool,
   PourTool,
 } from '../../bench/tools/ink-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
-import { Slide } from '../../shared/slide';
-import { ToolButton } from '../../shared/tool-button';
+import { Slide } from '../../job/controls/slide';
+import { ToolButton } from '../../job/controls/tool-button';
 
 /** Ink by hand: brush, pour, loops, insides, a mirror; every stroke listed and undone by itself. */
 @Component({

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { UsedPlate } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 import { Lights } from '../lights';
 
 /** Ink by colour plates: how many, which are ink, merged, recoloured, put in order. */

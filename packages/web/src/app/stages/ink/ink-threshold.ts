@@ -4,7 +4,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { InkSettings } from '@drelk/core';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 import { Histogram } from './histogram';
 
 /** Ink by tone: the threshold on the histogram, by hand, automatic or following the light; which tone is ink. */

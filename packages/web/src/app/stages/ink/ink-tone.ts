@@ -4,7 +4,7 @@ import type { ToneSettings } from '@drelk/core';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 
 /** Tones before ink and paper are told apart: levelled light, the paper's own lines, brightness, contrast. */
 @Component({

@@ -2,7 +2,7 @@ import { Component, ElementRef, effect, inject, input, signal, viewChild } from 
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { EngineProblem, OptionView } from '../../engine/views';
-import { COLOURS } from '../../bench/colours';
+import { COLOURS } from '../../drawing/colours';
 
 const WIDTH = 256;
 const HEIGHT = 168;

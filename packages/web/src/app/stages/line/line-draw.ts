@@ -3,11 +3,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { DrawArcTool } from '../../bench/tools/arc-tool';
 import { type DrawnForm, type DrawnRun, DrawFormTool, DrawRunTool } from '../../bench/tools/draw-tools';
 import { FollowEdgeTool, FreehandTool } from '../../bench/tools/follow-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { VectorFiles } from '../../intake/vector-files';
 import { PathHand } from '../../job/path-hand';
 import { Workbench } from '../../job/workbench';
-import { ToolButton } from '../../shared/tool-button';
+import { ToolButton } from '../../job/controls/tool-button';
 import { inTheMiddle } from './in-the-middle';
 
 /** What is drawn by hand over the picture, or brought in from a file. */

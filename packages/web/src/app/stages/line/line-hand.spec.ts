@@ -18,7 +18,7 @@ import type { EngineCalls } from '../../engine/messages';
 import type { ShownView } from '../../engine/views';
 import { CarryTool } from '../../bench/tools/carry-tool';
 import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { PathHand } from '../../job/path-hand';
 import { PathShaping } from '../../job/path-shaping';

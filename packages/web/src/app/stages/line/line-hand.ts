@@ -19,7 +19,7 @@ import {
 import { CarryTool } from '../../bench/tools/carry-tool';
 import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { NodesTool } from '../../bench/tools/nodes-tool';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { HandEdits } from '../../job/hand-edits';
 import { OwnForms } from '../../job/own-forms';
 import { PathHand } from '../../job/path-hand';
@@ -29,7 +29,7 @@ import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
-import { ToolButton } from '../../shared/tool-button';
+import { ToolButton } from '../../job/controls/tool-button';
 import { EditList } from './edit-list';
 import { LineDraw } from './line-draw';
 import { LineForm } from './line-form';

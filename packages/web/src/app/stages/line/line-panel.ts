@@ -5,7 +5,7 @@ import { APART, type LineDocument, type LineMethod, type Neighbours, beyondToler
 import { type Setting, settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { ProblemService } from '../../shared/problem.service';
-import { Slide } from '../../shared/slide';
+import { Slide } from '../../job/controls/slide';
 import { LineFile } from './line-file';
 import { LineHand } from './line-hand';
 

@@ -1,5 +1,5 @@
-import { benchLayout } from '../../bench/layout';
-import type { Stage } from '../stage';
+import { benchLayout } from '../../drawing/layout';
+import type { Stage } from '../../view/stage';
 import { pathsThumbnail } from '../thumbnails';
 import { LinePanel } from './line-panel';
 

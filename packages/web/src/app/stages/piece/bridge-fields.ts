@@ -1,13 +1,13 @@
 import { Component, computed, inject } from '@angular/core';
 import { type BridgeSettings, MOST_BRIDGES } from '@drelk/core';
-import { BenchState } from '../../bench/bench-state';
+import { BenchState } from '../../view/bench-state';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { PieceHand } from '../../job/piece-hand';
 import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { LengthField } from '../../shared/length-field';
-import { ToolButton } from '../../shared/tool-button';
+import { ToolButton } from '../../job/controls/tool-button';
 
 /** A bridge that is proposed is so wide, in millimetres. */
 const WIDTH = { mm: 2, in: 25.4 / 16 };

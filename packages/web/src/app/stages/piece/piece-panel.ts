@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { parseAngle } from '@drelk/core';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import type { Place } from '../../engine/views';
 import type { AddedKind } from '../../job/new-item';
 import { PieceArranging } from '../../job/piece-arranging';

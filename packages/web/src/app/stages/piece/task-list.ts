@@ -1,7 +1,7 @@
 import { Component, DestroyRef, computed, inject } from '@angular/core';
 import { type Task, formatLong } from '@drelk/core';
-import { BenchState } from '../../bench/bench-state';
-import { TASK_COLOURS, TASK_PATTERNS } from '../../bench/colours';
+import { BenchState } from '../../view/bench-state';
+import { TASK_COLOURS, TASK_PATTERNS } from '../../drawing/colours';
 import { Workbench } from '../../job/workbench';
 import { TASK_WORDS } from './words';
 

@@ -1,12 +1,12 @@
 import { Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MeasureTool } from '../../bench/tools/measure-tool';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { Measuring } from '../../job/measuring';
 import { PathHand } from '../../job/path-hand';
 import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
-import { ToolButton } from '../../shared/tool-button';
+import { ToolButton } from '../../job/controls/tool-button';
 
 /** The ruler, what was measured with it, and the narrowest place. */
 @Component({

@@ -3,12 +3,12 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { CropTool, CornersTool, LevelTool } from '../../bench/tools/square-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
-import { Slide } from '../../shared/slide';
-import { ToolButton } from '../../shared/tool-button';
+import { Slide } from '../../job/controls/slide';
+import { ToolButton } from '../../job/controls/tool-button';
 import { SquareScale } from './square-scale';
 
 const DEGREE = Math.PI / 180;

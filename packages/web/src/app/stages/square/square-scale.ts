@@ -2,11 +2,11 @@ import { Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RECTANGLES, type RectangleName } from '@drelk/core';
 import { RulerTool } from '../../bench/tools/square-tools';
-import { ToolBox } from '../../bench/tools/tool-box';
+import { ToolBox } from '../../job/tool-box';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
-import { ToolButton } from '../../shared/tool-button';
+import { ToolButton } from '../../job/controls/tool-button';
 
 const NAMES: Record<RectangleName, string> = {
   card: 'a bank card',

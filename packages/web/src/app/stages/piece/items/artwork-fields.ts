@@ -13,12 +13,12 @@ import {
   tracedAnchor,
 } from '@drelk/core';
 import { PickTaskTool } from '../../../bench/tools/pick-task-tool';
-import { ToolBox } from '../../../bench/tools/tool-box';
+import { ToolBox } from '../../../job/tool-box';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
-import { ToolButton } from '../../../shared/tool-button';
+import { ToolButton } from '../../../job/controls/tool-button';
 import { TASK_WORDS } from '../words';
 
 const SOURCES: Record<ScaleSource, string> = {

@@ -14,15 +14,15 @@ import {
   fontsInUse,
 } from '@drelk/core';
 import { PickLineTool } from '../../../bench/tools/pick-line-tool';
-import { ToolBox } from '../../../bench/tools/tool-box';
+import { ToolBox } from '../../../job/tool-box';
 import { PieceHand } from '../../../job/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { ApiService } from '../../../shared/api.service';
 import { Choice } from '../../../shared/choice';
 import { FigureField } from '../../../shared/figure-field';
 import { LengthField } from '../../../shared/length-field';
-import { Slide } from '../../../shared/slide';
-import { ToolButton } from '../../../shared/tool-button';
+import { Slide } from '../../../job/controls/slide';
+import { ToolButton } from '../../../job/controls/tool-button';
 import { ALIGNMENTS, entriesOf } from '../words';
 
 const LINES = { straight: 'straight', circle: 'on a circle', contour: 'along a line of the artwork' };

@@ -1,4 +1,4 @@
-import type { FrameKind, Place } from '../../engine/views';
+import type { FrameKind, Place } from '../engine/views';
 
 /** A line that a tool lays over the bench: x, y of its points, in pixels of what the bench shows. */
 export interface OverlayLine {

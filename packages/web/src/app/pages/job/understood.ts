@@ -1,8 +1,8 @@
 import { Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { FINEST, type VectorFacts, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
-import { BenchState } from '../bench/bench-state';
-import { Words } from './words';
-import { Workbench } from './workbench';
+import { BenchState } from '../../view/bench-state';
+import { Words } from '../../job/words';
+import { Workbench } from '../../job/workbench';
 
 /** One part of what was understood of a picture, and what takes it back, or takes it up. */
 interface Part {

@@ -1,9 +1,9 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { Task } from '@drelk/core';
 import type { Ground } from '../engine/views';
-import { STAGES, type StageId } from '../stages/stage';
+import { STAGES, type StageId } from './stage';
 import type { Highlight } from './highlights';
-import { type BenchLayer, type BenchLayout, type Eye, eyeOver } from './layout';
+import { type BenchLayer, type BenchLayout, type Eye, eyeOver } from '../drawing/layout';
 
 interface Visit {
   stage: StageId;

@@ -1,6 +1,6 @@
 import { Component, computed, input, output } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
-import type { Setting } from '../job/setting';
+import type { Setting } from '../setting';
 
 /** A named slider with its value in words, for a setting of the job, or for whoever listens. */
 @Component({

@@ -1,6 +1,6 @@
 import { type Shape, circleContour, packPaths } from '@drelk/core';
 import { drawContour } from './drawn-paths';
-import { highlightedIds } from './highlights';
+import { highlightedIds } from '../view/highlights';
 
 const shapes: Shape[] = [
   { outer: circleContour({ x: 20, y: 20 }, 9), holes: [circleContour({ x: 20, y: 20 }, 4, true)] },

@@ -1,4 +1,4 @@
-import { fakeWork, render, viewTraced } from '../../../testing/fake-work';
+import { fakeWork, render, viewTraced } from '../../../../testing/fake-work';
 import { Understood } from './understood';
 
 const square = (more: { corners?: number[]; offered?: number[] }) => ({

@@ -1,9 +1,9 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { inverted, mapPoint } from '@drelk/core';
-import type { FrameView, Ground, Place } from '../../engine/views';
-import { Commands } from '../../job/commands';
-import { Workbench } from '../../job/workbench';
-import { BenchState } from '../bench-state';
+import type { FrameView, Ground, Place } from '../engine/views';
+import { Commands } from './commands';
+import { Workbench } from './workbench';
+import { BenchState } from '../view/bench-state';
 import type { Tool } from './tool';
 
 /** The tool that is taken up, and what the bench shows under it. */

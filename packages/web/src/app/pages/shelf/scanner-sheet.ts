@@ -5,8 +5,8 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import type { Scanner, ScannerSheet } from '@drelk/contract';
-import { ApiService } from '../shared/api.service';
-import { type Sentence, sentenceOf } from '../shared/problem.service';
+import { ApiService } from '../../shared/api.service';
+import { type Sentence, sentenceOf } from '../../shared/problem.service';
 
 /** The simulated scanner: something from the stall is laid on its bed, and a picture comes back with its density. */
 @Component({

@@ -1,20 +1,20 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { formatDistanceToNow } from 'date-fns';
+import { formatDistanceToNowStrict } from 'date-fns';
 import { combineLatest, debounceTime, finalize, firstValueFrom, startWith, switchMap } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { fileNameFor } from '@drelk/core';
 import { type JobCard, type Sample, routes } from '@drelk/contract';
-import { EngineService } from '../engine/engine.service';
-import { ApiService } from '../shared/api.service';
-import { IconButton } from '../shared/icon-button';
-import { IntakeService } from '../intake/intake.service';
-import { LightService } from '../shared/light.service';
-import { ProblemService } from '../shared/problem.service';
-import { saveFile } from '../shared/save-file';
+import { EngineService } from '../../engine/engine.service';
+import { ApiService } from '../../shared/api.service';
+import { IconButton } from '../../shared/icon-button';
+import { IntakeService } from '../../intake/intake.service';
+import { LightService } from '../../shared/light.service';
+import { ProblemService } from '../../shared/problem.service';
+import { saveFile } from '../../shared/save-file';
 import { ScannerSheetDialog } from './scanner-sheet';
 
 /** The shelf: every job as a card, a new one by drop, paste or picking, the samples a click away. */
@@ -34,7 +34,7 @@ export class Shelf {
   readonly cards = computed(() =>
     this.jobs()?.map((job) => ({
       ...job,
-      when: formatDistanceToNow(new Date(job.updatedAt), { addSuffix: true }),
+      when: formatDistanceToNowStrict(new Date(job.updatedAt), { addSuffix: true }),
     })),
   );
 

@@ -1,6 +1,6 @@
 import { Component, computed, inject, input, output } from '@angular/core';
-import { ToolBox } from '../bench/tools/tool-box';
-import { HandIcon } from './hand-icon';
+import { ToolBox } from '../tool-box';
+import { HandIcon } from '../../shared/hand-icon';
 
 /** A button that takes a tool up, and shows while it is in hand. */
 @Component({

@@ -1,6 +1,6 @@
 import { InjectionToken, type Type } from '@angular/core';
-import type { BenchLayout } from '../bench/layout';
-import type { DrawingContext } from '../bench/bench-drawing';
+import type { BenchLayout } from '../drawing/layout';
+import type { DrawingContext } from '../drawing/bench-drawing';
 import type { Proof } from '@drelk/core';
 import type { ShownView } from '../engine/views';
 
