@@ -262,6 +262,7 @@ test('what cannot be on a piece is refused with a sentence each, and changes not
     .getByRole('button', { name: /^Sheet/ })
     .click();
   await panelOf(page).getByRole('button', { name: 'Lay it on a sheet' }).click();
+  await expect(undo).toHaveAttribute('aria-label', /^Undo: Sheet/);
   await refused(() => type(page, 'Sheet’s width', '20 mm'), 'does not fit on a sheet');
   await choose(page, 'Pieces', 'rows');
   await type(page, 'Columns', '1000');

@@ -7,15 +7,6 @@ import { ToolBox } from '../src/app/job/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/views';
 import { JOB_STATE } from '../src/app/pages/job/job-state';
 import { JobStore } from '../src/app/job/job-store';
-import { HandEdits } from '../src/app/job/hand-edits';
-import { PathHand } from '../src/app/job/path-hand';
-import { PathShaping } from '../src/app/job/path-shaping';
-import { PieceArranging } from '../src/app/job/piece-arranging';
-import { Rehearsing } from '../src/app/rehearsal/rehearsing';
-import { Proving } from '../src/app/job/proving';
-import { Measuring } from '../src/app/job/measuring';
-import { Remedying } from '../src/app/job/remedying';
-import { PieceHand } from '../src/app/job/piece-hand';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 
@@ -172,15 +163,6 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
         }),
         deps: [JobStore, BenchState],
       },
-      HandEdits,
-      PathHand,
-      PathShaping,
-      PieceHand,
-      PieceArranging,
-      Proving,
-      Rehearsing,
-      Remedying,
-      Measuring,
     ],
   });
   const store = TestBed.inject(JobStore);

@@ -20,17 +20,9 @@ import { ProblemService, type Sentence } from '../../shared/problem.service';
 import { STAGES, stagesOf } from '../../view/stage';
 import { Strip } from '../../strip/strip';
 import { Commands } from '../../job/commands';
-import { HandEdits } from '../../job/hand-edits';
 import { JobPageId } from '../../job/job-page-id';
 import { JOB_STATE } from './job-state';
 import { JobStore } from '../../job/job-store';
-import { Measuring } from '../../job/measuring';
-import { PathHand } from '../../job/path-hand';
-import { PathShaping } from '../../job/path-shaping';
-import { PieceArranging } from '../../job/piece-arranging';
-import { PieceHand } from '../../job/piece-hand';
-import { Proving } from '../../job/proving';
-import { Remedying } from '../../job/remedying';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from '../../job/shortcuts';
 import { Understood } from './understood';
@@ -50,19 +42,7 @@ import { Workbench } from '../../job/workbench';
     Understood,
     ViewBar,
   ],
-  providers: [
-    JOB_STATE,
-    Workbench,
-    HandEdits,
-    PathHand,
-    PathShaping,
-    PieceHand,
-    PieceArranging,
-    Proving,
-    Rehearsing,
-    Remedying,
-    Measuring,
-  ],
+  providers: [JOB_STATE, Workbench],
   templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
   host: {

@@ -1,3 +1,12 @@
+import { Measuring } from '../../job/measuring';
+import { Remedying } from '../../job/remedying';
+import { Rehearsing } from '../../rehearsal/rehearsing';
+import { Proving } from '../../job/proving';
+import { PieceArranging } from '../../job/piece-arranging';
+import { PieceHand } from '../../job/piece-hand';
+import { PathShaping } from '../../job/path-shaping';
+import { PathHand } from '../../job/path-hand';
+import { HandEdits } from '../../job/hand-edits';
 import { BenchState } from '../../view/bench-state';
 import { ToolBox } from '../../job/tool-box';
 import { provideStages } from '../../stages/stages';
@@ -17,4 +26,13 @@ export const JOB_STATE = [
   Lighting,
   ToolBox,
   Words,
+  HandEdits,
+  PathHand,
+  PathShaping,
+  PieceHand,
+  PieceArranging,
+  Proving,
+  Rehearsing,
+  Remedying,
+  Measuring,
 ];
