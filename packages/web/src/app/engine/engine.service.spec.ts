@@ -110,6 +110,30 @@ describe('EngineService', () => {
     expect(last()).toMatchObject({ mode: 'full', document: { name: 'e' } });
   });
 
+  it('goes on to the newest as soon as the ink is shown, where nobody looks at the paths', async () => {
+    await open('first');
+    const named = (name: string) => ({ ...document, name });
+    const arrived = (layer: string) => {
+      const bitmap = { close: jest.fn() };
+      answer({ type: 'arrived', request: last().request, part: { layer, name: `a ${layer}`, bitmap } });
+    };
+    engine.compute(named('a'), 'preview', 'ink');
+    arrived('ink');
+    expect(last()).toMatchObject({ document: { name: 'a' } });
+    engine.compute(named('b'), 'preview', 'ink');
+    engine.compute(named('c'), 'preview', 'ink');
+    arrived('picture');
+    expect(last()).toMatchObject({ document: { name: 'a' } });
+    arrived('ink');
+    expect(last()).toMatchObject({ document: { name: 'c' } });
+    // Of what the hand rests at the paths come as well.
+    const { request } = last();
+    arrived('ink');
+    answer({ type: 'result', request, view: viewWith({ mode: 'preview' }) });
+    expect(last().request).toBe(request);
+    expect(engine.busy()).toBe(false);
+  });
+
   it('proves once the result is there, again after a question, and not while the hand moves', async () => {
     await open('first');
     const proofs: unknown[] = [];

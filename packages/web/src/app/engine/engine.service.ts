@@ -27,7 +27,11 @@ interface Pending {
   document: JobDocument;
   mode: 'preview' | 'full';
   phase: 'result' | 'proof';
+  /** What of a preview is looked at: once that is shown, the next may come. */
+  sees: Seen;
 }
+
+export type Seen = 'ink' | 'paths';
 
 /** Lets go of the pictures of a result that nobody waits for. */
 function closeBitmaps(answer: EngineAnswer): void {
@@ -122,16 +126,16 @@ export class EngineService {
 
   /**
    * Computes a document, and of a full one what Prove finds; whatever was being computed is dropped. While the hand moves each preview is
-   * seen through, and the newest follows: dropped at every move, none would ever be shown.
+   * seen through as far as it is looked at, and the newest follows: dropped at every move, none would ever be shown.
    */
-  compute(document: JobDocument, mode: 'preview' | 'full'): void {
+  compute(document: JobDocument, mode: 'preview' | 'full', sees: Seen = 'paths'): void {
     if (mode === 'preview' && this.busy() && this.pending?.mode === 'preview') {
       this.next = document;
       return;
     }
     this.next = undefined;
     this.busy.set(true);
-    this.go({ document, mode, phase: 'result' });
+    this.go({ document, mode, phase: 'result', sees });
   }
 
   /** Stops the running computation; what is shown stays. */
@@ -195,6 +199,11 @@ export class EngineService {
     if (answer.type === 'arrived') {
       this.held = { ...this.held, [answer.part.layer]: answer.part.name };
       this.arrivals.next(answer.part);
+      const { pending, next } = this;
+      if (answer.part.layer === 'ink' && next && pending?.sees === 'ink') {
+        this.next = undefined;
+        this.go({ ...pending, document: next });
+      }
     }
     if (answer.type === 'result') this.take(answer.view);
     if (answer.type === 'proof') {
@@ -203,11 +212,11 @@ export class EngineService {
     }
     // What was only interrupted is computed again.
     if (answer.type === 'problem' && answer.problem.code !== 'stopped') {
-      const { next } = this;
+      const { next, pending } = this;
       this.pending = undefined;
       this.finish();
       this.problems.next(answer.problem);
-      if (next) this.compute(next, 'preview');
+      if (next) this.compute(next, 'preview', pending?.sees);
     }
   }
 
@@ -220,7 +229,7 @@ export class EngineService {
     this.views.next(view);
     this.hand.start();
     // Whoever was shown it may have asked for another by now.
-    if (next && this.pending === undefined && this.picture) this.compute(next, 'preview');
+    if (next && this.pending === undefined && this.picture) this.compute(next, 'preview', pending?.sees);
     if (pending?.mode === 'full' && this.pending === undefined && this.picture)
       this.go({ ...pending, phase: 'proof' });
   }

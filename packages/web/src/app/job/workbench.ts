@@ -1,4 +1,4 @@
-import { DestroyRef, Injectable, computed, effect, inject, signal } from '@angular/core';
+import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Subject, filter, map, switchMap, timer } from 'rxjs';
 import {
@@ -231,7 +231,8 @@ export class Workbench {
 
   private compute(document: JobDocument, mode: 'preview' | 'full'): void {
     this.stopped.set(false);
-    this.engine.compute(document, mode);
+    const sees = untracked(() => (this.bench.layout().opacity.paths > 0 ? 'paths' : 'ink'));
+    this.engine.compute(document, mode, sees);
   }
 
   private show(view: ResultView): void {
