@@ -1,7 +1,7 @@
 import { type JobDocument, contours, fileOf, mapPoint, newJob, proof, quietContext } from '@drelk/core';
 import { fontShelf } from './font-shelf';
 import { openJob } from './open-job';
-import { clingTo, frameOf, lit, poured, sheetIn, triedOptions, wouldBe } from './questions';
+import { frameOf, lit, poured, sheetIn, triedOptions, wouldBe } from './questions';
 
 const fonts = fontShelf({
   fontFile: () => Promise.resolve(undefined),
@@ -50,9 +50,8 @@ describe('what is asked of an open job', () => {
     expect(options[3].shapes).toBe(1);
   });
 
-  it('is no sheet and no mark where there is none', async () => {
+  it('is no sheet where there is none', async () => {
     expect(await sheetIn(job, document, quietContext)).toBeNull();
-    expect(await clingTo(job, document, { x: 20, y: 20 }, quietContext)).toEqual({ x: 20, y: 20 });
   });
 
   it('is what would be: the contours that come new, and nothing of what stays', async () => {

@@ -11,11 +11,7 @@ import {
   PREVIEW_PIXELS,
   type Pour,
   changedContours,
-  clingToEdge,
-  clingToMark,
   drawing,
-  followEdge,
-  grey,
   ink,
   inkOptions,
   litBy,
@@ -29,7 +25,6 @@ import {
   squared,
   thing,
   whole,
-  wholeGrey,
 } from '@drelk/core';
 import type { OpenJob } from './open-job';
 
@@ -85,16 +80,6 @@ export async function frameOf(
   return { picture: run.take(squared), width, height, toSource: [...toSource] };
 }
 
-/** Where a hand means to point on the source. */
-export async function clingTo(
-  job: OpenJob,
-  document: JobDocument,
-  at: Place,
-  context: Context,
-): Promise<Place> {
-  return clingToMark((await job.run(document, context)).take(wholeGrey), at);
-}
-
 /** The corners of the sheet in view, in source pixels. */
 export async function sheetIn(
   job: OpenJob,
@@ -111,18 +96,6 @@ export interface EdgeAsked {
   reach: number;
   /** The side of the way that is dark, as it was before. */
   dark: FollowedRun['dark'] | undefined;
-}
-
-/** The place on an edge that is meant, and the way there along edges: nothing of it leaves the squared-up picture. */
-export async function edgeNear(
-  job: OpenJob,
-  document: JobDocument,
-  { from, to, reach, dark }: EdgeAsked,
-  context: Context,
-): Promise<{ at: Place; run: FollowedRun | undefined }> {
-  const tones = (await job.run(document, context)).take(grey);
-  const at = clingToEdge(tones, to, reach);
-  return { at, run: from && followEdge(tones, from, at, dark) };
 }
 
 /** The area that pouring would take, on the smaller copy: 1 for each of its pixels. */

@@ -23,7 +23,7 @@ import {
 } from '../../piece';
 import type { Font } from '../../text';
 import type { JobDocument } from '../document';
-import { type Reads, type Step, choice, constant, figure, gathered, setting, work } from '../graph';
+import { type Step, type ValueOf, choice, constant, figure, gathered, setting, work } from '../graph';
 import { frame, known, paths, plates, reduction, toSource } from './artwork';
 import { fontNamed } from './fonts';
 import { length } from './line';
@@ -81,65 +81,67 @@ const sized = gathered(
 const isOfArtwork = (item: ItemSettings): boolean =>
   item.kind === 'artwork' || (item.kind === 'text' && item.set.along.kind === 'contour');
 
+/** What a step of each of some items gives, by their ids. */
+const ofEach = <T>(what: string, ids: readonly number[], of: (id: number) => Step<T | undefined>) =>
+  gathered(
+    `${what} of items ${ids.join(' ')}`,
+    Object.fromEntries(ids.map((id) => [String(id), of(id)])),
+    (reads): ReadonlyMap<number, T> =>
+      new Map(
+        Object.entries(reads).flatMap(([id, value]) =>
+          value === undefined ? [] : [[Number(id), value as T]],
+        ),
+      ),
+  );
+
+const noItem = constant<MadeItem | undefined>('no item', undefined);
+const noFont = constant<Font | undefined>('no font', undefined);
+const notSized = constant<ValueOf<typeof sized> | undefined>('no artwork', undefined);
+
 /** An item as it lies on the piece, made from what it says it is made from and from nothing else. */
 const itemMade = (id: number): Step<MadeItem | undefined> => {
   const item = itemNumbered(id);
-  return choice(`item ${id}`, { item, artworks }, [], (reads) =>
-    reads.item
-      ? madeOf(id, reads.item, reads.artworks)
-      : constant<MadeItem | undefined>('no item', undefined),
+  return choice(`item ${id}`, { item, artworks }, [noItem], (reads) =>
+    reads.item ? madeOf(id, reads.item, reads.artworks) : noItem,
   );
 };
 
 function madeOf(
   id: number,
-  { ...item }: ItemSettings,
+  settled: ItemSettings,
   ofArtworks: readonly number[],
 ): Step<MadeItem | undefined> {
-  const others = madeFrom(item as ItemSettings, ofArtworks);
-  const all = (prefix: string, of: (other: number) => Step): Reads =>
-    Object.fromEntries(others.map((other) => [`${prefix} ${other}`, of(other)]));
-  const reads: Reads = {
+  const others = madeFrom(settled, ofArtworks);
+  const reads = {
     item: itemNumbered(id),
     hasBoard,
-    ...(item.kind === 'text' ? { font: fontNamed(item.set.font) } : {}),
-    ...(isOfArtwork(item as ItemSettings) ? { sized } : {}),
-    ...all('set', itemNumbered),
-    ...all('made', itemMade),
+    font: settled.kind === 'text' ? fontNamed(settled.set.font) : noFont,
+    ofArtwork: isOfArtwork(settled) ? sized : notSized,
+    items: ofEach('settings', others, itemNumbered),
+    made: ofEach('makings', others, itemMade),
   };
-  return work(`item ${id} made`, { part: 'piece', cost: 5 }, reads, (values, context) => {
-    const own = values as Record<string, never> & { item: ItemSettings; hasBoard: boolean };
-    const of = <T>(prefix: string): [number, T][] =>
-      others.flatMap((other): [number, T][] => {
-        const value = own[`${prefix} ${other}`] as T | undefined;
-        return value === undefined ? [] : [[other, value]];
-      });
-    const font = item.kind === 'text' ? (own['font'] as Font | undefined) : undefined;
-    return makeItem(id, own.item, {
-      items: Object.fromEntries(of<ItemSettings>('set')),
-      made: new Map(of<MadeItem>('made')),
-      hasBoard: own.hasBoard,
-      fonts: new Map(font && item.kind === 'text' ? [[item.set.font, font]] : []),
-      grow: (contours, distance, corners) => grown(contours, distance, corners, WITHIN, context),
-      ...('sized' in reads ? { ofArtwork: own['sized'] } : {}),
-    });
-  });
+  return work(
+    `item ${id} made`,
+    { part: 'piece', cost: 5 },
+    reads,
+    ({ item, font, items, ...own }, context) =>
+      item &&
+      makeItem(id, item, {
+        ...own,
+        items: Object.fromEntries(items),
+        fonts: new Map(font && item.kind === 'text' ? [[item.set.font, font]] : []),
+        grow: (contours, distance, corners) => grown(contours, distance, corners, WITHIN, context),
+      }),
+  );
 }
 
 /** Ids of items so that each comes after those it is made from. Throws `bad-place`. */
 const turns = figure('items in turn', { settings }, (reads) => inTurn(reads.settings.items));
 
 /** The thing to be made, each of its items from memory where nothing that it is made from has changed. */
-export const piece = choice('piece', { turns }, [], (reads): Step<Piece> => {
-  const items = Object.fromEntries(reads.turns.map((id) => [`item ${id}`, itemMade(id)]));
-  return work('piece laid', { part: 'piece', cost: 10 }, { settings, sized, ...items }, (values) => {
-    const own = values as unknown as Record<string, MadeItem | undefined>;
-    const made = new Map(
-      reads.turns.flatMap((id) => {
-        const item = own[`item ${id}`];
-        return item ? [[id, item] as const] : [];
-      }),
-    );
-    return layPiece(made, values.settings, values.sized);
-  });
+export const piece = choice('piece', { turns }, [], ({ turns: ids }): Step<Piece> => {
+  const made = ofEach('makings', ids, itemMade);
+  return work('piece laid', { part: 'piece', cost: 10 }, { settings, sized, made }, (reads) =>
+    layPiece(reads.made, reads.settings, reads.sized),
+  );
 });

@@ -28,7 +28,7 @@ import { StageThumb } from './stage-thumb';
           ><b>{{ number + 1 }}</b> {{ row.stage.name }}</span
         >
         @if (row.mark) {
-          <span class="mark">{{ row.mark }}</span>
+          <span class="mark" [class.older]="!work.isProven()">{{ row.mark }}</span>
         }
       </button>
     }
