@@ -3,10 +3,10 @@ import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
 import { MATERIALS, type Proof, TIMED_PARTS, TOOLS, circleContour, newJob, packPaths } from '@drelk/core';
 import { BenchState } from '../src/app/view/bench-state';
-import { ToolBox } from '../src/app/job/tool-box';
+import { ToolBox } from '../src/app/job/tool/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/views';
 import { JOB_STATE } from '../src/app/pages/job/job-state';
-import { JobStore } from '../src/app/job/job-store';
+import { JobStore } from '../src/app/job/store/job-store';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 

@@ -2,7 +2,7 @@ import type { WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { type JobDocument, makePiece, packPaths } from '@drelk/core';
 import type { ShownView } from '../src/app/engine/views';
-import { PieceHand } from '../src/app/job/piece-hand';
+import { PieceHand } from '../src/app/job/piece/piece-hand';
 import type { ApiService } from '../src/app/shared/api.service';
 import { PiecePanel } from '../src/app/stages/piece/piece-panel';
 import { fakeWork, render, viewWith } from './fake-work';

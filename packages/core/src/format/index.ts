@@ -1,23 +1,44 @@
-export * from './drawing';
-export * from './file-name';
-export * from './file-format';
-export * from './formats';
 export { pathData } from './svg/write';
 export { writeSvgLayers } from './svg/write-layers';
 export { writeDxfLayers } from './dxf/write-layers';
-export { type VectorKind, checkSource, fontsNamedInFile, readVectorFile, vectorKind } from './read-file';
-export * from './vector-drawing';
-export * from './painted';
-export { READ_LIMITS, Reading } from './reading';
+export { checkSource, fontsNamedInFile, readVectorFile, type VectorKind } from './read-file';
 export { readPathData } from './svg/path-data';
 export { PIXEL, POINT } from './svg/lengths';
 export { readSvg } from './svg/read';
 export { readDxf } from './dxf/read';
-export * from './pdf/read';
-export * from './pdf/as-svg';
-export { type PictureHeader } from './picture/header';
-export * from './picture/read-header';
-export * from './picture/png-density';
-export { type PaintedArea } from './png/painted-area';
-export { type WrittenPicture } from './png/written-picture';
+export type { PictureHeader } from './picture/header';
+export type { PaintedArea } from './png/painted-area';
+export type { WrittenPicture } from './png/written-picture';
 export { textOf } from './text';
+export { type Drawing, type DrawingPath, type DrawingPlate, type Task, TASK_COLOURS, TASKS } from './drawing';
+export { fileNameFor, freeName } from './file-name';
+export {
+  type Chosen,
+  counts,
+  type FileFormat,
+  type FormatOption,
+  type PathFormat,
+  type PictureFormat,
+} from './file-format';
+export {
+  chosenInWords,
+  FORMAT_IDS,
+  type FormatChoices,
+  type FormatId,
+  formatOf,
+  formatOfName,
+  USUAL_CHOICES,
+} from './formats';
+export {
+  contoursDrawn,
+  type FileUnit,
+  type LayeredShape,
+  tell,
+  type VectorDrawing,
+  type VectorPath,
+} from './vector-drawing';
+export { painted } from './painted';
+export { readPdfPage } from './pdf/read';
+export { drawingAsSvg } from './pdf/as-svg';
+export { checkPicture, MOST_PIXELS, readPictureHeader } from './picture/read-header';
+export { withDensity } from './picture/png-density';

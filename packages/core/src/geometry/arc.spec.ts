@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { arcCubics, arcPoint, centredArc } from './arc';
-import { cubicPoint, signedArea } from './measure';
-import { placeContour, placeShape, reverseContour } from './transform';
+import { cubicPoint, signedArea } from './measured/measure';
+import { placeContour, placeShape, reverseContour } from './maps/transform';
 import { circleContour } from './arc';
 import { contoursOf, nodeCount } from './contour';
 import { insidePolygon, polygonArea } from './polygon';

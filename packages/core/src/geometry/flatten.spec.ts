@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { arcPoint, centredArc } from './arc';
 import type { Contour } from './contour';
-import { distanceToChords, indexChords, worstDistance } from './distance';
+import { distanceToChords, indexChords, worstDistance } from './near/distance';
 import { flatten } from './flatten';
-import { cubicPoint } from './measure';
+import { cubicPoint } from './measured/measure';
 
 const place = fc.double({ min: -50, max: 50, noNaN: true });
 const tolerances = fc.constantFrom(0.001, 0.01, 0.1, 1);

@@ -1,6 +1,6 @@
 import { arcPoint, centredArc } from './arc';
 import { type Contour, type Cubic, type Point, type Segment, eachSegment } from './contour';
-import { cubicPoint } from './measure';
+import { cubicPoint } from './measured/measure';
 import { norm } from './norm';
 
 /**

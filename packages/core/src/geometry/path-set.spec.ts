@@ -1,9 +1,9 @@
 import { circleContour } from './arc';
 import type { Contour, Shape } from './contour';
-import { signedArea } from './measure';
+import { signedArea } from './measured/measure';
 import { buffersOf, contourAt, originAt, packPaths, scaledPaths, shapesIn } from './path-set';
-import { pickPath } from './pick';
-import { placeShape } from './transform';
+import { pickPath } from './near/pick';
+import { placeShape } from './maps/transform';
 import { leaf } from '../testing/curves';
 
 const line: Contour = { start: { x: 80, y: 5 }, segments: [{ kind: 'line', x: 90, y: 50 }], closed: false };

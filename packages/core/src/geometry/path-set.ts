@@ -1,6 +1,6 @@
 import { DrelkError } from '../error';
 import type { Box, Contour, Point, Segment, Shape } from './contour';
-import { boxOf, signedArea } from './measure';
+import { boxOf, signedArea } from './measured/measure';
 
 /**
  * Contours with identity, in typed arrays that can be handed from thread to thread. Each contour has an id of its own,

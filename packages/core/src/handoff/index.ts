@@ -1,1 +1,1 @@
-export * from './hand-off';
+export { type CheckedFile, contentOf, handOff, type HandOffSettings } from './hand-off';

@@ -1,34 +1,53 @@
-export * from './settings';
-export * from './strokes';
-export * from './cut-out/settings';
-export * from './cut-out/cut-out';
-export * from './cut-out/on-white';
-export * from './cut-out/marks';
-export * from './words/words';
-export * from './rulings/without-rulings';
 export type { CutOut } from './cut-out/known';
-export * from './kind';
-export * from './otsu';
-export * from './level';
-export * from './paper';
-export * from './light/level-light';
-export * from './tone';
-export * from './along-rims';
-export * from './kind-names';
-export * from './detail';
-export * from './follow-light';
-export * from './separated';
-export * from './by-tone';
-export * from './plate-colours';
-export * from './colour-name';
-export * from './plates';
-export * from './by-plates';
-export * from './bands';
-export * from './by-edges';
-export * from './background';
-export * from './hand';
-export * from './clean/clean';
-export * from './clean/components';
-export * from './vanishing';
-export * from './ink';
-export * from './plate-map';
+export {
+  type BandSettings,
+  CLEAN_LENGTHS,
+  type CleanLength,
+  type CleanSettings,
+  type EdgeSettings,
+  INK_DEFAULTS,
+  type InkSettings,
+  type Kind,
+  KINDS,
+  type Separation,
+  SEPARATIONS,
+  type ToneSettings,
+} from './settings';
+export { addStroke, type Axis, dropStroke, type Stroke, strokesInOrder } from './strokes';
+export type { CutMark, CutSettings } from './cut-out/settings';
+export { cutOut } from './cut-out/cut-out';
+export { onWhite } from './cut-out/on-white';
+export { marksInOrder, withMark } from './cut-out/marks';
+export { findWords, separateWords, wantedLines } from './words/words';
+export { type Rulings, withoutRulings } from './rulings/without-rulings';
+export { type Look, lookAt } from './kind';
+export { automaticTones } from './level';
+export { calmed, levelOf, makeTone, type Toned } from './tone';
+export { withEvenRims } from './along-rims';
+export { KIND_NAMES, kindInWords } from './kind-names';
+export { FINEST, fittingDetail, leastArea, PHOTO_PIXELS } from './detail';
+export { followLight } from './follow-light';
+export { blackOnWhite, type Separated } from './separated';
+export { separateByTone } from './by-tone';
+export { findColours } from './plate-colours';
+export { colourName, labOfHex, nameOfHex } from './colour-name';
+export { makePlates, type Plates } from './plates';
+export { separateByPlates, type UsedPlate, usedPlates } from './by-plates';
+export { separateByBands } from './bands';
+export { separateByEdges } from './by-edges';
+export { findBackground } from './background';
+export { mirroredPoints, pouredArea, replayStrokes } from './hand';
+export type { CleanNumbers } from './clean/clean';
+export { componentsOf } from './clean/components';
+export { type Vanishing, vanishingMask, vanishingShares } from './vanishing';
+export { type Ink, makeInk } from './ink';
+export {
+  mapOfBands,
+  mapOfInk,
+  mapOfPlates,
+  NO_PLATE,
+  plateSheets,
+  type TakenMap,
+  within,
+  withoutSpecks,
+} from './plate-map';

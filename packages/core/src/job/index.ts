@@ -1,37 +1,85 @@
-export * from './document';
-export * from './empty-piece';
 export { upgraded } from './upgrade/upgrade';
-export { MATERIALS_AS_WERE, TOOLS_AS_WERE, paceAsWas, wasFromBehind } from './upgrade/workshop-as-was';
+export { MATERIALS_AS_WERE, paceAsWas, TOOLS_AS_WERE, wasFromBehind } from './upgrade/workshop-as-was';
 export {
   type DecodedPicture,
-  type Inputs,
+  isPicture,
   type JobSource,
-  type Memory,
+  newMemory,
   type Run,
-  type Step as RunStep,
+  startRun,
   TIMED_PARTS,
   type TimedPart,
   type VectorSource,
-  isPicture,
-  newMemory,
-  startRun,
 } from './graph';
-export * from './steps';
-export * from './resolve';
-export * from './reduced';
-export * from './check-crop';
-export * from './lit';
-export * from './hand-off-file';
-export * from './job-card';
-export * from './package';
-export * from './changed-since';
-export * from './warm-up';
-export * from './options';
-export * from './facts';
-export * from './length';
-export * from './tidy-file';
-export * from './check-file';
-export type { WorkAsked } from './outside-file';
-export * from './rehearse-file';
-export * from './vector-settings';
-export * from './would-be';
+export {
+  artworkPaths,
+  contours,
+  drawing,
+  drawnArtwork,
+  fileOf,
+  fontsOf,
+  type FoundWords,
+  foundWords,
+  grey,
+  ink,
+  inkResult,
+  litBy,
+  look,
+  type MadeJob,
+  madeJob,
+  narrowestPlace,
+  type PictureResult,
+  pictureResult,
+  piece,
+  plan,
+  type Pour,
+  pouredBy,
+  proof,
+  separated,
+  sheet,
+  squared,
+  thing,
+  type Traced,
+  vectorResult,
+  whole,
+  wholeGrey,
+} from './steps';
+export type { WorkAsked } from './outside/outside-file';
+export {
+  type JobDocument,
+  type LineDocument,
+  NEIGHBOURS,
+  type Neighbours,
+  newJob,
+  SCHEMA,
+  type Source,
+} from './document/document';
+export { EMPTY_PAGE } from './document/empty-piece';
+export { PREVIEW_PIXELS, reducedPicture } from './picture/reduced';
+export { checkCrop } from './picture/check-crop';
+export type { Lit } from './picture/lit';
+export type { HandOffAsked } from './handed/package';
+export { changedSince, type JobState, stateOf } from './document/changed-since';
+export { warmUp } from './picture/warm-up';
+export { type InkOption, inkOptions } from './picture/options';
+export { APART, type Facts } from './facts';
+export {
+  formatLength,
+  formatLong,
+  formatSmall,
+  inchFraction,
+  parseAngle,
+  parseLength,
+  parseOffset,
+  roundLengths,
+} from './document/length';
+export { checkNotEmpty, tidied, writeTidied } from './outside/tidy-file';
+export { checkVectorFile } from './outside/check-file';
+export {
+  type RehearsalSetUp,
+  rehearsedFile,
+  type RehearsedFile,
+  rehearseVectorFile,
+} from './outside/rehearse-file';
+export { VECTOR_DEFAULTS, type VectorFacts, type VectorSettings } from './document/vector-settings';
+export { changedContours } from './would-be';

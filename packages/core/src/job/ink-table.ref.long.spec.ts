@@ -5,7 +5,7 @@ import { RECTANGLES, clingToMark } from '../square';
 import { toGrey } from '../raster';
 import { demoPicture } from '../testing/demo';
 import { comparedWithTruth, readTruth, unitsToPixels } from '../testing/truth';
-import type { JobDocument } from './document';
+import type { JobDocument } from './document/document';
 import { newMemory, startRun } from './graph';
 import { foundWords, pictureResult } from './steps';
 

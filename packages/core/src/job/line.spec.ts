@@ -2,9 +2,9 @@ import { quietContext } from '../context';
 import { contoursOf, findCrossings } from '../geometry';
 import type { ColourPicture } from '../raster';
 import { coloured, drawn, random } from '../testing/pictures';
-import { type JobDocument, type LineDocument, newJob } from './document';
+import { type JobDocument, type LineDocument, newJob } from './document/document';
 import { newMemory, startRun } from './graph';
-import { handOffFile } from './hand-off-file';
+import { handOffFile } from './handed/hand-off-file';
 import { pictureResult } from './steps';
 
 const job = (picture: ColourPicture) =>

@@ -1,7 +1,7 @@
 import { quietContext } from '../context';
 import type { ColourPicture } from '../raster';
 import { coloured, drawn, random } from '../testing/pictures';
-import { newJob } from './document';
+import { newJob } from './document/document';
 import { newMemory, startRun } from './graph';
 import { pictureResult } from './steps';
 

@@ -3,9 +3,9 @@ import { FORMAT_IDS } from '../format';
 import { tracedAnchor } from '../line';
 import { ARTWORK_ITEM } from '../piece';
 import { coloured, drawn } from '../testing/pictures';
-import { type JobDocument, newJob } from './document';
+import { type JobDocument, newJob } from './document/document';
 import { newMemory, startRun } from './graph';
-import { handOffFile } from './hand-off-file';
+import { handOffFile } from './handed/hand-off-file';
 import { inkResult, pictureResult, squared } from './steps';
 
 const picture = coloured(

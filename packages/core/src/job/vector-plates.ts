@@ -1,7 +1,7 @@
 import { colourName, labOfHex, nameOfHex } from '../ink';
 import type { TidyResult } from '../line';
 import type { Lab } from '../raster';
-import type { VectorPlate } from './vector-settings';
+import type { VectorPlate } from './document/vector-settings';
 
 /** What lines of no colour of their own are drawn in. */
 const BLACK = '#000000';

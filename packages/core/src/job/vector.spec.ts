@@ -6,12 +6,12 @@ import { shapesIn } from '../geometry';
 import { dropContours, withHoles } from '../line';
 import { DEMO } from '../testing/demo';
 import { TOOLS, board, text } from '../testing/pieces';
-import { type JobDocument, newJob } from './document';
+import { type JobDocument, newJob } from './document/document';
 import { newMemory, startRun } from './graph';
-import { handOffFile } from './hand-off-file';
+import { handOffFile } from './handed/hand-off-file';
 import { vectorResult } from './steps';
-import { checkNotEmpty } from './tidy-file';
-import { VECTOR_DEFAULTS, type VectorSettings } from './vector-settings';
+import { checkNotEmpty } from './outside/tidy-file';
+import { VECTOR_DEFAULTS, type VectorSettings } from './document/vector-settings';
 
 const about = (name: string) => ({
   blob: '',

@@ -1,28 +1,79 @@
-export * from './contours';
-export * from './loop';
-export * from './corners';
-export * from './circle';
-export * from './fit-loop';
-export { beyondTolerance } from './fitted';
-export * from './match';
-export * from './line';
-export * from './noise';
-export * from './settle-edges';
-export * from './half-plane';
-export * from './plates/borders';
-export * from './plates/shared';
-export * from './centreline/centreline';
-export * from './hand/anchor';
-export * from './hand/hand';
-export * from './hand/replay';
-export * from './hand/acts';
-export * from './hand/combine';
-export * from './hand/picks';
-export * from './hand/mend';
-export * from './hand/remedied';
-export * from './hand/reshape';
-export * from './hand/arrange';
-export * from './follow/follow-edge';
-export * from './follow/fit-followed';
-export * from './refit';
-export * from './old-file/tidy';
+export { beyondTolerance } from './fitting/fitted';
+export { type ContourSet, traceContours } from './rims/contours';
+export { type Match, matchShapes } from './promise/match';
+export {
+  LINE_METHODS,
+  type LineMethod,
+  type LineResult,
+  type LineSettings,
+  makeCentrelines,
+  makeLine,
+  makePlateLines,
+  refusedLine,
+  resultOf,
+} from './line';
+export { refusalOf } from './noise';
+export { settleEdges } from './rims/settle-edges';
+export { traceCentrelines } from './centreline/centreline';
+export { anchorOf, foundAgain } from './hand/anchor';
+export {
+  checkHand,
+  coloursWith,
+  editsInOrder,
+  type Hand,
+  type HandContour,
+  type HandEdit,
+  handSize,
+  MOST_KEPT,
+} from './hand/hand';
+export { replayHand, tracedAnchor } from './hand/replay';
+export {
+  addContours,
+  changeContours,
+  changePart,
+  copyContours,
+  dropContours,
+  type HandGround,
+  type HandPart,
+  keepAsDrawn,
+  kindOfEdit,
+  letGo,
+  moveContours,
+  putInPlate,
+  withHoles,
+} from './hand/acts';
+export { combinedShapes, shapesOf, standFor } from './hand/combine';
+export {
+  type Pick,
+  pickBy,
+  pickCrossed,
+  pickedAgain,
+  pickInBox,
+  pickInLoop,
+  pickLike,
+  pickParts,
+  PICKS,
+  pickSame,
+  pickSmaller,
+} from './hand/picks';
+export type { MendKind } from './hand/mend';
+export { closable, contoursHere, doublesIn, enlargedTo, shapesAround } from './hand/remedied';
+export {
+  type GivenShape,
+  givenShapes,
+  grown,
+  type MadeContour,
+  reshaped,
+  type Reshaping,
+} from './hand/reshape';
+export { aligned, type Alignment, ALIGNMENTS, apartBy, spreadOut, turnToParallel } from './hand/arrange';
+export { clingToEdge, followEdge, type FollowedRun } from './follow/follow-edge';
+export { fitFollowed } from './follow/fit-followed';
+export { refitContours } from './promise/refit';
+export {
+  TIDY_DEFAULTS,
+  tidyDrawing,
+  type TidyResult,
+  type TidySettings,
+  type VectorCounts,
+} from './old-file/tidy';

@@ -3,16 +3,16 @@ import { type Shape, contoursOf, nodeCount, polygonArea, reverseContour } from '
 import type { GreyPicture } from '../raster';
 import { traceCentrelines } from './centreline/centreline';
 import { thickAreas } from './centreline/thick';
-import { type ContourSet, traceContours } from './contours';
-import { type FitOptions, type SeenLoop, fitLoop, fitWithoutCircle, loopAsFound } from './fit-loop';
-import type { Rim } from './match';
+import { type ContourSet, traceContours } from './rims/contours';
+import { type FitOptions, type SeenLoop, fitLoop, fitWithoutCircle, loopAsFound } from './fitting/fit-loop';
+import type { Rim } from './promise/match';
 import { type Refusal, tangled } from './noise';
 import type { BorderAt, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
-import { equalCircles } from './equal-circles';
-import { keepPromise } from './promise';
-import { joinedRims, meanAllowed } from './rim';
-import { seeLoops } from './see-loops';
+import { equalCircles } from './fitting/equal-circles';
+import { keepPromise } from './promise/promise';
+import { joinedRims, meanAllowed } from './fitting/rim';
+import { seeLoops } from './fitting/see-loops';
 
 /** The ways of turning ink into paths: around its edge, along its middle, or a plate at a time. */
 export const LINE_METHODS = ['outline', 'centreline', 'plates'] as const;

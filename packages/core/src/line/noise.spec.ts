@@ -1,7 +1,7 @@
 import { quietContext } from '../context';
 import { findRowChanges } from '../raster';
 import { random } from '../testing/pictures';
-import { traceContours } from './contours';
+import { traceContours } from './rims/contours';
 import { makeLine } from './line';
 import { refusalOf } from './noise';
 

@@ -1,4 +1,4 @@
-import type { ContourSet } from './contours';
+import type { ContourSet } from './rims/contours';
 
 /** Why no paths were made of some ink, in words for the user. */
 export interface Refusal {

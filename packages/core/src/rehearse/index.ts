@@ -1,10 +1,6 @@
-export * from './machine';
-export * from './motion';
-export * from './moves';
-export * from './order';
-export * from './parts';
-export * from './picture';
-export * from './rehearse';
-export * from './seen-in-motion';
-export * from './spanning-tree';
-export type { Track } from './tracks';
+export { machineFor, type MachineWishes } from './machine';
+export { placeAtTime, straightTime } from './motion';
+export type { Move, MoveKind } from './moves';
+export { sheetPicture } from './picture';
+export { type Rehearsal, rehearse, type Spent } from './rehearse';
+export type { SeenInMotion } from './seen-in-motion';

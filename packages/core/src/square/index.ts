@@ -1,7 +1,6 @@
-export * from './settings';
-export * from './plan';
-export * from './quadrilateral';
-export * from './find-sheet';
-export * from './square';
-export * from './hints';
-export * from './cling';
+export { type Corners, type Crop, type RectangleName, RECTANGLES, type SquareSettings } from './settings';
+export { planSquare, type Scale, type SquarePlan } from './plan';
+export { findSheet, type FoundSheet } from './find-sheet';
+export { squareUp } from './square';
+export { hasGhosts, measureHints, type SquareHint } from './hints';
+export { clingToMark } from './cling';

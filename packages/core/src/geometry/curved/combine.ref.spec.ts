@@ -1,10 +1,10 @@
 import { random } from '../../testing/pictures';
 import { circleContour } from '../arc';
-import { intersected, subtracted, united } from '../areas';
+import { intersected, subtracted, united } from '../measured/areas';
 import type { Contour } from '../contour';
-import { findCrossings } from '../crossings';
+import { findCrossings } from '../meeting/crossings';
 import { type Form, formContour } from '../forms/form';
-import { contourLength, signedArea } from '../measure';
+import { contourLength, signedArea } from '../measured/measure';
 import { type Combining, combineAreas } from './combine';
 
 const areaOf = (contours: readonly Contour[]) =>

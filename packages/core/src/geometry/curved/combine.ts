@@ -1,7 +1,7 @@
 import { ClipType, Clipper64, FillRule, type Paths64, type Point64 } from 'clipper2-ts';
 import type { Contour, Point, Segment } from '../contour';
-import { contourLength, signedArea } from '../measure';
-import { reverseContour } from '../transform';
+import { contourLength, signedArea } from '../measured/measure';
+import { reverseContour } from '../maps/transform';
 import { type FinePolygons, cornerAfter, finePolygons, shareAfter } from './fine-polygons';
 import { meetingNear } from './meet';
 import { END, type On, partBack, partBetween } from './part';

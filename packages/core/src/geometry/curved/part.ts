@@ -1,6 +1,6 @@
 import type { Contour, Point, Segment } from '../contour';
 import { splitSegment } from '../segment';
-import { reverseContour } from '../transform';
+import { reverseContour } from '../maps/transform';
 
 /** A place on a closed contour: a segment, and a share of it. */
 export interface On {

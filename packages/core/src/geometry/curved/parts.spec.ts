@@ -1,7 +1,7 @@
 import { circleContour } from '../arc';
 import type { Point, Segment } from '../contour';
 import { formContour } from '../forms/form';
-import { contourLength, signedArea } from '../measure';
+import { contourLength, signedArea } from '../measured/measure';
 import { combineAreas } from './combine';
 import { cornerAfter, finePolygons, shareAfter } from './fine-polygons';
 import { meetingNear } from './meet';

@@ -1,7 +1,7 @@
 import bspline from 'b-spline';
 import fc from 'fast-check';
 import type { Contour, Point } from '../contour';
-import { distanceToChords, indexChords } from '../distance';
+import { distanceToChords, indexChords } from '../near/distance';
 import { centredArc } from '../arc';
 import { splineContour, splineThrough } from './spline';
 

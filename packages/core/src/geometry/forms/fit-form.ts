@@ -1,5 +1,5 @@
 import type { Contour, Point, Segment } from '../contour';
-import { solveLinear } from '../homography';
+import { solveLinear } from '../maps/homography';
 import { splitSegment } from '../segment';
 import { type Form, type FormKind, distanceFrom } from './form';
 

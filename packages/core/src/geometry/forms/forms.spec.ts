@@ -1,6 +1,6 @@
 import { random } from '../../testing/pictures';
 import type { Contour } from '../contour';
-import { signedArea } from '../measure';
+import { signedArea } from '../measured/measure';
 import { fitContour } from '../../testing/forms';
 import { FIGURES, type Form, distanceToForm, figureOf, formContour, withFigure } from './form';
 import { formsLike } from './fit-form';

@@ -1,5 +1,5 @@
 import type { Contour, Point, Segment } from '../contour';
-import { contourLength, signedArea } from '../measure';
+import { contourLength, signedArea } from '../measured/measure';
 import { norm } from '../norm';
 
 /** What was mended in a contour that had bits of nothing. */

@@ -2,7 +2,7 @@ import Flatbush from 'flatbush';
 import type { Contour, Point } from '../contour';
 import { norm } from '../norm';
 import { directionFrom, directionTo } from '../segment';
-import { reverseContour } from '../transform';
+import { reverseContour } from '../maps/transform';
 
 /** So many others near an end are looked at. */
 const MOST_NEAR = 12;

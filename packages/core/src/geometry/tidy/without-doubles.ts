@@ -1,8 +1,8 @@
 import Flatbush from 'flatbush';
 import type { Box, Contour, Point } from '../contour';
 import { eachSegment } from '../contour';
-import { type ChordIndex, distanceToChords, indexChords } from '../distance';
-import { boxOf, contourLength } from '../measure';
+import { type ChordIndex, distanceToChords, indexChords } from '../near/distance';
+import { boxOf, contourLength } from '../measured/measure';
 import { splitSegment } from '../segment';
 
 /** Places looked at on each segment, besides its ends. */

@@ -1,7 +1,7 @@
 import { DrelkError } from '../../error';
 import type { ColourPicture } from '../../raster';
 import type { Fonts } from '../../text';
-import type { JobDocument } from '../document';
+import type { JobDocument } from '../document/document';
 
 /** A picture as decoded, under a name that stands for its bytes. */
 export interface DecodedPicture {

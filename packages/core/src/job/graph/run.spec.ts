@@ -1,6 +1,6 @@
 import { DrelkError } from '../../error';
 import { quietContext } from '../../context';
-import { type JobDocument, newJob } from '../document';
+import { type JobDocument, newJob } from '../document/document';
 import type { JobSource } from './inputs';
 import { type Memory, newMemory } from './memory';
 import { startRun } from './run';

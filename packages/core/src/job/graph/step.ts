@@ -1,5 +1,5 @@
 import type { Context } from '../../context';
-import type { JobDocument } from '../document';
+import type { JobDocument } from '../document/document';
 import type { Inputs } from './inputs';
 
 /** Parts of a run that are timed, in the order in which they come. */

@@ -1,9 +1,9 @@
 import { mapPoint } from '../../geometry';
 import { pouredArea } from '../../ink';
 import { narrowestOf } from '../../prove';
-import { handOffFile } from '../hand-off-file';
-import { type Lit, litArea } from '../lit';
-import { type HandOffAsked, packageOf } from '../package';
+import { handOffFile } from '../handed/hand-off-file';
+import { type Lit, litArea } from '../picture/lit';
+import { type HandOffAsked, packageOf } from '../handed/package';
 import type { CheckedFile } from '../../handoff';
 import { type Step, gathered, setting, work } from '../graph';
 import { words } from './cut-out';

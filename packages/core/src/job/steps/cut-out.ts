@@ -11,7 +11,7 @@ import {
   withoutRulings,
 } from '../../ink';
 import { toGrey } from '../../raster';
-import { type ResolvedInk, resolveInk } from '../resolve';
+import { type ResolvedInk, resolveInk } from '../document/resolve';
 import { choice, constant, figure, gathered, partOf, setting, work } from '../graph';
 import { look, size } from './look';
 import { grey, middle, plan, squared } from './square';

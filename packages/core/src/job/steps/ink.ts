@@ -24,7 +24,7 @@ import {
   vanishingShares,
   withEvenRims,
 } from '../../ink';
-import type { ResolvedInk } from '../resolve';
+import type { ResolvedInk } from '../document/resolve';
 import { choice, figure, gathered, partOf, setting, work } from '../graph';
 import { apart, isApart, rulings, settings, workedGrey, workedPicture } from './cut-out';
 

@@ -22,7 +22,7 @@ import {
   sizedArtwork,
 } from '../../piece';
 import type { Font } from '../../text';
-import type { JobDocument } from '../document';
+import type { JobDocument } from '../document/document';
 import { type Step, type ValueOf, choice, constant, figure, gathered, setting, work } from '../graph';
 import { frame, known, paths, plates, reduction, toSource } from './artwork';
 import { fontNamed } from './fonts';

@@ -5,7 +5,7 @@ import type { ContourSet, LineResult, Match } from '../../line';
 import type { Artwork } from '../../piece';
 import type { ColourPicture } from '../../raster';
 import type { Corners, FoundSheet, SquareHint, SquarePlan } from '../../square';
-import type { VectorFacts } from '../vector-settings';
+import type { VectorFacts } from '../document/vector-settings';
 import type { InkResult } from './ink';
 import type { PictureLook } from './look';
 

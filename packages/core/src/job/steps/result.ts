@@ -3,7 +3,7 @@ import type { Piece } from '../../piece';
 import type { Proof } from '../../prove';
 import { type Facts, factsOf } from '../facts';
 import { type Step, gathered, partOf, setting, work } from '../graph';
-import type { VectorFacts } from '../vector-settings';
+import type { VectorFacts } from '../document/vector-settings';
 import { artwork, either, parked } from './artwork';
 import { edits } from './by-hand';
 import { drawnArtwork, drawnFacts } from './drawn';

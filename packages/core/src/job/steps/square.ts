@@ -1,7 +1,7 @@
 import { type GreyPicture, toGrey } from '../../raster';
 import { type Corners, planSquare, squareUp } from '../../square';
 import { choice, constant, figure, partOf, setting, work } from '../graph';
-import { reducedSquare } from '../resolve';
+import { reducedSquare } from '../document/resolve';
 import { sheetOfPhoto, size, source, whole, wholeGrey } from './look';
 
 const square = setting('square', (document) => document.square);

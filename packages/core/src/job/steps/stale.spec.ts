@@ -5,9 +5,9 @@ import type { Font } from '../../text';
 import { coloured, drawn } from '../../testing/pictures';
 import { TOOLS, board, border, holes, outline, text } from '../../testing/pieces';
 import { ARTWORK_ITEM } from '../../piece';
-import { type JobDocument, newJob } from '../document';
+import { type JobDocument, newJob } from '../document/document';
 import { type HandIn, type JobSource, type Memory, figure, newMemory, setting, startRun } from '../graph';
-import { VECTOR_DEFAULTS } from '../vector-settings';
+import { VECTOR_DEFAULTS } from '../document/vector-settings';
 import { jobResult } from './result';
 
 const [WIDTH, HEIGHT] = [64, 44];

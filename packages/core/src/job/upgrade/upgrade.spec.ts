@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { strokesInOrder } from '../../ink';
 import { ARTWORK_ITEM } from '../../piece';
 import { MATERIALS } from '../../prove';
-import { type JobDocument, SCHEMA, newJob } from '../document';
+import { type JobDocument, SCHEMA, newJob } from '../document/document';
 import { upgraded } from './upgrade';
 
 /** Documents as they were stored under each older schema. */

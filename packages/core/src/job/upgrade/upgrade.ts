@@ -1,5 +1,5 @@
 import { DrelkError } from '../../error';
-import { SCHEMA } from '../document';
+import { SCHEMA } from '../document/document';
 import {
   CHOICES_AS_WAS,
   FINEST_AS_WAS,

@@ -2,9 +2,9 @@ import { quietContext } from '../../context';
 import { distancesBetween, worstDistance } from '../../geometry';
 import { findRowChanges } from '../../raster';
 import { drawnStrokes, strokeContours } from '../../testing/strokes';
-import { traceContours } from '../contours';
+import { traceContours } from '../rims/contours';
 import { makeCentrelines } from '../line';
-import { matchShapes } from '../match';
+import { matchShapes } from '../promise/match';
 import { type Centreline, traceCentrelines } from './centreline';
 
 const SIZE = 200;

@@ -1,11 +1,11 @@
 import { type Context, checkStopped } from '../../context';
 import { type Contour, contourLength } from '../../geometry';
 import { type GreyPicture, distanceTransform, maskBelow, thinned } from '../../raster';
-import { type FitOptions, fitAround } from '../fit-loop';
-import { fitOpen } from '../fit-open';
-import type { Fitted } from '../fitted';
-import { distanceFromRim } from '../promise';
-import { rimOf } from '../rim';
+import { type FitOptions, fitAround } from '../fitting/fit-loop';
+import { fitOpen } from '../fitting/fit-open';
+import type { Fitted } from '../fitting/fitted';
+import { distanceFromRim } from '../promise/promise';
+import { rimOf } from '../fitting/rim';
 import { joinEnds } from './join';
 import { readSkeleton } from './skeleton';
 import { type Stroke, findStrokes } from './strokes';

@@ -1,6 +1,6 @@
 import { norm } from '../../geometry';
 import { type GreyPicture, toneAt } from '../../raster';
-import { evenOut } from '../smooth';
+import { evenOut } from '../rims/smooth';
 
 /** The middle of a stroke at places along it, in pixels, with its width there. */
 export interface Middle {

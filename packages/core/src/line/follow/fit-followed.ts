@@ -1,7 +1,7 @@
 import type { Context } from '../../context';
 import type { Contour } from '../../geometry';
-import { fitAround } from '../fit-loop';
-import { fitOpen } from '../fit-open';
+import { fitAround } from '../fitting/fit-loop';
+import { fitOpen } from '../fitting/fit-open';
 
 /** How near curves come to what was followed, in pixels, and how far jitter along it is evened out. */
 const TOLERANCE = 0.75;

@@ -25,7 +25,7 @@ import {
   subtracted,
   united,
 } from '../../geometry';
-import { refitContours } from '../refit';
+import { refitContours } from '../promise/refit';
 
 /** How shapes are mended: made thicker or slots wider where they are too narrow, corners cut free or filled for a round tool. */
 export const MENDS = ['thickened', 'opened', 'relieved', 'rounded'] as const;

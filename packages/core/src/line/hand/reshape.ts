@@ -15,7 +15,7 @@ import {
   ringWidth,
   signedArea,
 } from '../../geometry';
-import { refitContours } from '../refit';
+import { refitContours } from '../promise/refit';
 import { type Mend, mended } from './mend';
 
 /** A shape as it is given to be made another: an area with its holes, or a single line with its pen. */

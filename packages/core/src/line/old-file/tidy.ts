@@ -14,7 +14,7 @@ import {
   withoutDoubles,
   withoutOverlaps,
 } from '../../geometry';
-import { refitContours } from '../refit';
+import { refitContours } from '../promise/refit';
 
 /** What is done to a file on its way in. Millimetres. */
 export interface TidySettings {

@@ -7,13 +7,13 @@ import {
   nestContours,
   reverseContour,
 } from '../../geometry';
-import { type FitOptions, fitAround, loopAsFound } from '../fit-loop';
-import { type OpenEnds, fitOpen, lineAsFound } from '../fit-open';
-import type { Fitted } from '../fitted';
-import { distanceFromRim } from '../promise';
-import { meanWithin, rimOf } from '../rim';
-import { measured } from '../loop';
-import { uncross } from '../uncross';
+import { type FitOptions, fitAround, loopAsFound } from '../fitting/fit-loop';
+import { type OpenEnds, fitOpen, lineAsFound } from '../fitting/fit-open';
+import type { Fitted } from '../fitting/fitted';
+import { distanceFromRim } from '../promise/promise';
+import { meanWithin, rimOf } from '../fitting/rim';
+import { measured } from '../chain/loop';
+import { uncross } from '../promise/uncross';
 import { type Border, type BorderAt, PAPER, type PlateMap, plateRims, traceBorders } from './borders';
 
 /** Points nearer than this to where three plates meet are rounded off by the pixels. */

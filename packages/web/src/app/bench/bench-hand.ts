@@ -4,7 +4,7 @@ import { BenchState } from '../view/bench-state';
 import type { BenchScene } from './bench-scene';
 import { GRIP_REACH } from './draw-overlay';
 import { Fingers } from './fingers';
-import { ToolBox } from '../job/tool-box';
+import { ToolBox } from '../job/tool/tool-box';
 
 /** A finger that moves less than this, in screen pixels, rests; after so many milliseconds the loupe shows what is under it. */
 const RESTS_WITHIN = 8;

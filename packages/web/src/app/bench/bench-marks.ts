@@ -1,10 +1,10 @@
 import { Injectable, computed, inject } from '@angular/core';
 import { contourAt, flatten } from '@drelk/core';
-import { HandEdits } from '../job/hand-edits';
-import { Measuring } from '../job/measuring';
-import { PieceHand } from '../job/piece-hand';
-import { Proving } from '../job/proving';
-import { Remedying } from '../job/remedying';
+import { HandEdits } from '../job/path/hand-edits';
+import { Measuring } from '../job/tool/measuring';
+import { PieceHand } from '../job/piece/piece-hand';
+import { Proving } from '../job/proof/proving';
+import { Remedying } from '../job/proof/remedying';
 import { Workbench } from '../job/workbench';
 import { BenchState } from '../view/bench-state';
 import { COLOURS } from '../drawing/colours';
@@ -12,7 +12,7 @@ import { drawMeasures } from './draw-measures';
 import { drawFalling, drawFound, drawGhosts } from './draw-overlay';
 import { highlightedIds } from '../view/highlights';
 import { type Painter, layDown } from './painter';
-import type { Overlay } from '../job/tool';
+import type { Overlay } from '../job/tool/tool';
 
 /** How closely what falls out is followed, in screen pixels. */
 const FLAT = 0.5;

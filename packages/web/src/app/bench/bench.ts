@@ -11,10 +11,10 @@ import {
 } from '@angular/core';
 import { pickPath } from '@drelk/core';
 import type { Place } from '../engine/views';
-import { Commands } from '../job/commands';
-import { Lighting } from '../job/lighting';
-import { PathHand } from '../job/path-hand';
-import { PieceHand } from '../job/piece-hand';
+import { Commands } from '../job/keys/commands';
+import { Lighting } from '../job/tool/lighting';
+import { PathHand } from '../job/path/path-hand';
+import { PieceHand } from '../job/piece/piece-hand';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 import { BenchHand } from './bench-hand';
@@ -29,7 +29,7 @@ import { drawnPaths } from '../drawing/drawn-paths';
 import { Loupe, type LoupePicture, aroundLoupe } from './loupe';
 import { Painter, layDown } from './painter';
 import { Picked } from './picked';
-import { ToolBox } from '../job/tool-box';
+import { ToolBox } from '../job/tool/tool-box';
 import { WipeBar } from './wipe-bar';
 
 /** Time that each side of a blink is seen, in milliseconds. */

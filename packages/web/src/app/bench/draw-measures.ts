@@ -1,4 +1,4 @@
-import type { Measure } from '../job/measuring';
+import type { Measure } from '../job/tool/measuring';
 import { COLOURS } from '../drawing/colours';
 
 /** Ends of a measure, and its writing, in screen pixels. */

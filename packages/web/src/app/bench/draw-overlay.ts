@@ -1,6 +1,6 @@
 import type { Severity } from '@drelk/core';
 import { COLOURS } from '../drawing/colours';
-import type { Overlay, OverlayLine } from '../job/tool';
+import type { Overlay, OverlayLine } from '../job/tool/tool';
 
 /** Half the size of a grip on screen, and how near to it a press counts as on it, in screen pixels. */
 const GRIP = 6;

@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { HOLE } from '@drelk/core';
-import { PathHand } from '../job/path-hand';
+import { PathHand } from '../job/path/path-hand';
 import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
 

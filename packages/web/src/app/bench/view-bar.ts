@@ -1,7 +1,7 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
-import { Commands } from '../job/commands';
+import { Commands } from '../job/keys/commands';
 import { BenchState } from '../view/bench-state';
 import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from '../drawing/layout';
 

@@ -1,5 +1,5 @@
 import type { JobDocument } from '@drelk/core';
-import type { JobStore } from './job-store';
+import type { JobStore } from './store/job-store';
 
 /** A setting of the job in the hand: shown while it moves, one step of the history when it lets go. */
 export interface Setting<T = number> {

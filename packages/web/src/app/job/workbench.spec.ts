@@ -8,11 +8,11 @@ import { EngineService } from '../engine/engine.service';
 import type { ArrivedView, EngineProblem, ResultView } from '../engine/views';
 import { ApiService } from '../shared/api.service';
 import { provideStages } from '../stages/stages';
-import { JobStore } from './job-store';
-import { thumbnailOf } from './thumbnail';
+import { JobStore } from './store/job-store';
+import { thumbnailOf } from './store/thumbnail';
 import { Workbench } from './workbench';
 
-jest.mock('./thumbnail', () => ({ thumbnailOf: jest.fn(() => Promise.resolve(undefined)) }));
+jest.mock('./store/thumbnail', () => ({ thumbnailOf: jest.fn(() => Promise.resolve(undefined)) }));
 
 /** A workbench with a job on a picture of some size, and an engine that answers when it is told to. */
 async function opened(width: number, height: number, setThumbnail: () => unknown = () => of(null)) {

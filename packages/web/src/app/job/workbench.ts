@@ -19,9 +19,9 @@ import { ProblemService } from '../shared/problem.service';
 import { type Glance, glanceAt } from '../intake/glance';
 import { Incoming } from '../intake/incoming';
 import { STAGES } from '../view/stage';
-import { JobStore } from './job-store';
-import { type ShownPaths, pathsShown, pieceShown, sizeOf } from './shown-paths';
-import { thumbnailOf } from './thumbnail';
+import { JobStore } from './store/job-store';
+import { type ShownPaths, pathsShown, pieceShown, sizeOf } from './path/shown-paths';
+import { thumbnailOf } from './store/thumbnail';
 
 /** Pause after a result before the small picture on the shelf is made anew, in milliseconds. */
 const THUMBNAIL_AFTER = 1500;

@@ -1,8 +1,8 @@
 import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { type Rehearsal, TASKS, type Task } from '@drelk/core';
-import { Commands } from '../job/commands';
-import { JobPageId } from '../job/job-page-id';
+import { Commands } from '../job/keys/commands';
+import { JobPageId } from '../job/store/job-page-id';
 import { Workbench } from '../job/workbench';
 import { ApiService } from '../shared/api.service';
 import { moveAt } from './sheet-drawing';

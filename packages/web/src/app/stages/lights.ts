@@ -1,6 +1,6 @@
 import { Directive, type OnDestroy, inject, input } from '@angular/core';
 import type { Lit } from '@drelk/core';
-import { Lighting } from '../job/lighting';
+import { Lighting } from '../job/tool/lighting';
 
 /** A control that lights up what it is about while it is pointed at or has the focus. */
 @Directive({

@@ -2,7 +2,7 @@ import { type DrawingContext, drawPaths } from '../drawing/bench-drawing';
 import { COLOURS } from '../drawing/colours';
 import { sketchedPaths } from '../drawing/drawn-paths';
 import type { PathStyle } from '../drawing/layout';
-import { pieceShown } from '../job/shown-paths';
+import { pieceShown } from '../job/path/shown-paths';
 import type { Stage, ThumbnailSource } from '../view/stage';
 
 /** A stage that gives a picture shows it. */

@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { BenchState } from '../view/bench-state';
-import { Commands } from '../job/commands';
+import { Commands } from '../job/keys/commands';
 import { Workbench } from '../job/workbench';
 import { STAGES, stagesOf } from '../view/stage';
 import { StageThumb } from './stage-thumb';

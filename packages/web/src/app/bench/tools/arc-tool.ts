@@ -1,12 +1,12 @@
 import { computed, signal } from '@angular/core';
 import { DrelkError, arcThrough, flatten } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PathHand } from '../../job/path-hand';
+import type { PathHand } from '../../job/path/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';
 import { penOf } from './draw-tools';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 
 /** How closely the arc that is being drawn is followed, in pixels. */
 const FLAT = 0.2;

@@ -1,10 +1,10 @@
 import { computed, signal } from '@angular/core';
 import { inverted, mapPoint } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PieceHand } from '../../job/piece-hand';
+import type { PieceHand } from '../../job/piece/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import { isNearOnScreen } from './clinging';
-import { type Overlay, type OverlayLine, type Tool } from '../../job/tool';
+import { type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 
 /** A click puts a bridge where the hand wants one, and takes one of these away again; pulled by its mark it moves. */
 export class BridgeTool implements Tool {

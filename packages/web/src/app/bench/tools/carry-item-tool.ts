@@ -1,13 +1,13 @@
 import { computed, signal } from '@angular/core';
 import type { Box } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PieceArranging } from '../../job/piece-arranging';
-import type { PieceHand } from '../../job/piece-hand';
+import type { PieceArranging } from '../../job/piece/piece-arranging';
+import type { PieceHand } from '../../job/piece/piece-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS } from './clinging';
 import { boxLine } from './pulled';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 
 /** What was caught in one direction: how far to go besides, the line to show, and what it is. */
 interface Caught {

@@ -13,12 +13,12 @@ import {
   turned,
 } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import { type PathHand, about } from '../../job/path-hand';
+import { type PathHand, about } from '../../job/path/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';
 import { boxLine } from './pulled';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 
 /** How closely what is carried is followed while it is carried, in pixels. */
 const FLAT = 0.3;

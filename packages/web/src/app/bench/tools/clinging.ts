@@ -1,8 +1,8 @@
 import { ORIGIN, PLACES, type PathSet } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PathHand } from '../../job/path-hand';
+import type { PathHand } from '../../job/path/path-hand';
 import type { Workbench } from '../../job/workbench';
-import type { ToolBox } from '../../job/tool-box';
+import type { ToolBox } from '../../job/tool/tool-box';
 
 /** Places on screen nearer than this cling, in pixels. */
 export const CLINGS = 8;

@@ -1,8 +1,8 @@
 import { computed, signal } from '@angular/core';
 import { type CutSettings, withMark } from '@drelk/core';
 import type { Workbench } from '../../job/workbench';
-import type { ToolBox } from '../../job/tool-box';
-import type { Overlay, Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import type { Overlay, Tool } from '../../job/tool/tool';
 import { Trail } from './trail';
 
 /** What a hand draws to cut a thing out, and how it says so. */

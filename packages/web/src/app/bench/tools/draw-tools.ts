@@ -1,12 +1,12 @@
 import { computed, signal } from '@angular/core';
 import { type Contour, type FormKind, type Segment, flatten, formContour, splineThrough } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PathHand } from '../../job/path-hand';
+import type { PathHand } from '../../job/path/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';
 import { Pulled } from './pulled';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 
 /** Forms that are drawn by pulling. */
 export type DrawnForm = Extract<FormKind, 'circle' | 'rectangle' | 'slot'>;

@@ -1,12 +1,12 @@
 import { computed, signal } from '@angular/core';
 import type { FollowedRun } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PathHand } from '../../job/path-hand';
+import type { PathHand } from '../../job/path/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS, isNearOnScreen } from './clinging';
 import { penOf } from './draw-tools';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
-import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
 import { Trail } from './trail';
 
 /** A place that was clicked, and the way there from the one before, x and y in turn. */

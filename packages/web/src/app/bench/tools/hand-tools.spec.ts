@@ -1,11 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import { circleContour, contourOf, formsLike, packPaths } from '@drelk/core';
 import { fakeWork, viewWith } from '../../../../testing/fake-work';
-import { PathHand } from '../../job/path-hand';
-import { PathShaping } from '../../job/path-shaping';
+import { PathHand } from '../../job/path/path-hand';
+import { PathShaping } from '../../job/path/path-shaping';
 import { DrawFormTool, DrawRunTool } from './draw-tools';
 import { NodesTool } from './nodes-tool';
-import { ToolBox } from '../../job/tool-box';
+import { ToolBox } from '../../job/tool/tool-box';
 
 const square = {
   start: { x: 10, y: 10 },

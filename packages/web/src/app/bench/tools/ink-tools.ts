@@ -2,8 +2,8 @@ import { computed, signal } from '@angular/core';
 import { type Axis, type Stroke, addStroke, mirroredPoints } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { Workbench } from '../../job/workbench';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 import { Trail } from './trail';
 
 /** Settings of the hand's tools, kept while tools come and go. Lengths in source pixels. */

@@ -13,12 +13,12 @@ import {
   radiusAt,
 } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { Measuring } from '../../job/measuring';
-import type { PathHand } from '../../job/path-hand';
+import type { Measuring } from '../../job/tool/measuring';
+import type { PathHand } from '../../job/path/path-hand';
 import type { Workbench } from '../../job/workbench';
 import { CLINGS, Clinging } from './clinging';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
-import type { ToolBox } from '../../job/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
 
 /** Pulled less far than this on screen, it was a click. */
 const CLICK = 3;

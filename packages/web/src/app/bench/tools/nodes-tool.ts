@@ -15,13 +15,13 @@ import {
   withoutNodes,
 } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PathHand } from '../../job/path-hand';
-import type { PathShaping } from '../../job/path-shaping';
+import type { PathHand } from '../../job/path/path-hand';
+import type { PathShaping } from '../../job/path/path-shaping';
 import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';
 import { boxLine } from './pulled';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 
 /** Nodes nearer to the one before than this on screen are left out, in pixels. */
 const APART = 14;

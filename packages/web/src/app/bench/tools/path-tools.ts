@@ -1,10 +1,10 @@
 import { computed } from '@angular/core';
 import { pickCrossed, pickInBox, pickInLoop } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PathHand } from '../../job/path-hand';
-import type { ToolBox } from '../../job/tool-box';
+import type { PathHand } from '../../job/path/path-hand';
+import type { ToolBox } from '../../job/tool/tool-box';
 import { Pulled, boxLine } from './pulled';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 import { Trail } from './trail';
 
 /** Draws a box around the contours to pick. */

@@ -1,10 +1,10 @@
 import { computed } from '@angular/core';
 import { contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PieceHand } from '../../job/piece-hand';
+import type { PieceHand } from '../../job/piece/piece-hand';
 import type { Workbench } from '../../job/workbench';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 
 /** How near on screen a line is meant, and how closely it is followed, in pixels. */
 const REACH = 16;

@@ -1,10 +1,10 @@
 import { computed, signal } from '@angular/core';
 import { HOLE, contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { PieceHand } from '../../job/piece-hand';
+import type { PieceHand } from '../../job/piece/piece-hand';
 import type { Workbench } from '../../job/workbench';
-import type { Overlay, Tool } from '../../job/tool';
-import type { ToolBox } from '../../job/tool-box';
+import type { Overlay, Tool } from '../../job/tool/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
 
 /** How near on screen a contour is meant, and how closely it is followed, in pixels. */
 const REACH = 12;

@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { type Box, boxOfPoints } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { OverlayLine } from '../../job/tool';
+import type { OverlayLine } from '../../job/tool/tool';
 
 /** What a tool that is pulled from one place to another keeps of it while the hand is down. */
 export abstract class Pulled {

@@ -2,8 +2,8 @@ import { computed, signal } from '@angular/core';
 import { type Crop, type JobDocument, checkCrop } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { Workbench } from '../../job/workbench';
-import type { ToolBox } from '../../job/tool-box';
-import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
+import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 
 const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'];
 

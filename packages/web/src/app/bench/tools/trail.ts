@@ -1,8 +1,8 @@
 import { computed, signal } from '@angular/core';
 import type { Place } from '../../engine/views';
 import { sourcePoints } from './square-tools';
-import type { Overlay } from '../../job/tool';
-import type { ToolBox } from '../../job/tool-box';
+import type { Overlay } from '../../job/tool/tool';
+import type { ToolBox } from '../../job/tool/tool-box';
 
 /** A place nearer to the one before than this, in pixels of what the bench shows, adds nothing. */
 const NEAR = 0.7;

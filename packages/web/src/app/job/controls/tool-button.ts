@@ -1,5 +1,5 @@
 import { Component, computed, inject, input, output } from '@angular/core';
-import { ToolBox } from '../tool-box';
+import { ToolBox } from '../tool/tool-box';
 import { HandIcon } from '../../shared/hand-icon';
 
 /** A button that takes a tool up, and shows while it is in hand. */

@@ -1,19 +1,19 @@
-import { Measuring } from '../../job/measuring';
-import { Remedying } from '../../job/remedying';
+import { Measuring } from '../../job/tool/measuring';
+import { Remedying } from '../../job/proof/remedying';
 import { Rehearsing } from '../../rehearsal/rehearsing';
-import { Proving } from '../../job/proving';
-import { PieceArranging } from '../../job/piece-arranging';
-import { PieceHand } from '../../job/piece-hand';
-import { PathShaping } from '../../job/path-shaping';
-import { PathHand } from '../../job/path-hand';
-import { HandEdits } from '../../job/hand-edits';
+import { Proving } from '../../job/proof/proving';
+import { PieceArranging } from '../../job/piece/piece-arranging';
+import { PieceHand } from '../../job/piece/piece-hand';
+import { PathShaping } from '../../job/path/path-shaping';
+import { PathHand } from '../../job/path/path-hand';
+import { HandEdits } from '../../job/path/hand-edits';
 import { BenchState } from '../../view/bench-state';
-import { ToolBox } from '../../job/tool-box';
+import { ToolBox } from '../../job/tool/tool-box';
 import { provideStages } from '../../stages/stages';
-import { Commands } from '../../job/commands';
-import { JobPageId } from '../../job/job-page-id';
-import { JobStore } from '../../job/job-store';
-import { Lighting } from '../../job/lighting';
+import { Commands } from '../../job/keys/commands';
+import { JobPageId } from '../../job/store/job-page-id';
+import { JobStore } from '../../job/store/job-store';
+import { Lighting } from '../../job/tool/lighting';
 import { Words } from '../../job/words';
 
 /** What one open job keeps for as long as its page is there, but for the workbench that computes. */

@@ -1,7 +1,7 @@
 import { Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { MatButtonModule } from '@angular/material/button';
-import { type Shortcut, keyName, listed } from '../../job/shortcuts';
+import { type Shortcut, keyName, listed } from '../../job/keys/shortcuts';
 
 /** What is done without keys. */
 const POINTING = [

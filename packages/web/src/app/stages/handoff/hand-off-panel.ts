@@ -17,7 +17,7 @@ import {
   stateOf,
 } from '@drelk/core';
 import { type HandOffRecord, routes } from '@drelk/contract';
-import { JobPageId } from '../../job/job-page-id';
+import { JobPageId } from '../../job/store/job-page-id';
 import { Workbench } from '../../job/workbench';
 import { RehearsalPanel } from '../../rehearsal/rehearsal-panel';
 import { Rehearsing } from '../../rehearsal/rehearsing';

@@ -3,19 +3,19 @@ import { DrelkError, type UsedPlate } from '@drelk/core';
 import { fakeWork, render, viewTraced } from '../../../../testing/fake-work';
 import { CutTool } from '../../bench/tools/cut-tools';
 import { AxisTool, BrushTool, ClickTool, LoopTool, PourTool } from '../../bench/tools/ink-tools';
-import { Lighting } from '../../job/lighting';
+import { Lighting } from '../../job/tool/lighting';
 import { Words } from '../../job/words';
-import { Histogram } from './histogram';
-import { InkBackground } from './ink-background';
-import { InkBands } from './ink-bands';
-import { InkClean } from './ink-clean';
-import { InkCut } from './ink-cut';
-import { InkEdges } from './ink-edges';
-import { InkHand } from './ink-hand';
+import { Histogram } from './kinds/histogram';
+import { InkBackground } from './paper/ink-background';
+import { InkBands } from './kinds/ink-bands';
+import { InkClean } from './touched/ink-clean';
+import { InkCut } from './paper/ink-cut';
+import { InkEdges } from './kinds/ink-edges';
+import { InkHand } from './touched/ink-hand';
 import { InkPanel } from './ink-panel';
-import { InkPlates } from './ink-plates';
-import { InkTone } from './ink-tone';
-import { InkWords } from './ink-words';
+import { InkPlates } from './kinds/ink-plates';
+import { InkTone } from './paper/ink-tone';
+import { InkWords } from './kinds/ink-words';
 
 beforeEach(() => {
   // jsdom has no canvas to draw a chart on.

@@ -1,6 +1,6 @@
 import { Component, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { HandEdits, type ListedEdit } from '../../job/hand-edits';
+import { HandEdits, type ListedEdit } from '../../job/path/hand-edits';
 import { IconButton } from '../../shared/icon-button';
 
 /** Edits of the hand, each shown on the bench while it is pointed at, and taken back by itself. */

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { circleContour, contourOf, formContour, formsLike, packPaths } from '@drelk/core';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
-import { PathHand } from '../../job/path-hand';
+import { PathHand } from '../../job/path/path-hand';
 import { LineForm } from './line-form';
 
 /** A round hole that wobbles, and a rectangle of just 45 by 20 mm. */

@@ -11,7 +11,7 @@ import {
   roundLengths,
   withFigure,
 } from '@drelk/core';
-import { PathHand } from '../../job/path-hand';
+import { PathHand } from '../../job/path/path-hand';
 import { Workbench } from '../../job/workbench';
 import { LengthField } from '../../shared/length-field';
 

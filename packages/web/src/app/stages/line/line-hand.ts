@@ -19,11 +19,11 @@ import {
 import { CarryTool } from '../../bench/tools/carry-tool';
 import { PickAcrossTool, PickBoxTool, PickLoopTool } from '../../bench/tools/path-tools';
 import { NodesTool } from '../../bench/tools/nodes-tool';
-import { ToolBox } from '../../job/tool-box';
-import { HandEdits } from '../../job/hand-edits';
-import { OwnForms } from '../../job/own-forms';
-import { PathHand } from '../../job/path-hand';
-import { PathShaping } from '../../job/path-shaping';
+import { ToolBox } from '../../job/tool/tool-box';
+import { HandEdits } from '../../job/path/hand-edits';
+import { OwnForms } from '../../job/piece/own-forms';
+import { PathHand } from '../../job/path/path-hand';
+import { PathShaping } from '../../job/path/path-shaping';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';

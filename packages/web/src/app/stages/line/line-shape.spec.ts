@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { type Shape, circleContour, packPaths } from '@drelk/core';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
-import { PathHand } from '../../job/path-hand';
-import { PathShaping } from '../../job/path-shaping';
+import { PathHand } from '../../job/path/path-hand';
+import { PathShaping } from '../../job/path/path-shaping';
 import { LineShape } from './line-shape';
 
 /** A ring and three dots in a row, unevenly apart. */

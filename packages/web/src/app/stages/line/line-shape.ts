@@ -17,8 +17,8 @@ import {
   reverseContour,
   spreadOut,
 } from '@drelk/core';
-import { PathHand } from '../../job/path-hand';
-import { PathShaping } from '../../job/path-shaping';
+import { PathHand } from '../../job/path/path-hand';
+import { PathShaping } from '../../job/path/path-shaping';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';

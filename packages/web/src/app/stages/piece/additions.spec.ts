@@ -7,7 +7,7 @@ import { pieceAtWork } from '../../../../testing/piece-at-work';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
 import { PickTaskTool } from '../../bench/tools/pick-task-tool';
 import type { ShownView } from '../../engine/views';
-import { PieceHand } from '../../job/piece-hand';
+import { PieceHand } from '../../job/piece/piece-hand';
 import { ProblemService } from '../../shared/problem.service';
 
 type Of<K extends ItemSettings['kind']> = Extract<ItemSettings, { kind: K }>;

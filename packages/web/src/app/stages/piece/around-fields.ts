@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { isAroundMany } from '@drelk/core';
-import { PieceHand } from '../../job/piece-hand';
+import { PieceHand } from '../../job/piece/piece-hand';
 
 /** What an outline, a frame or marks lie around: a tick for each other item. */
 @Component({

@@ -1,8 +1,8 @@
 import { Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Edge } from '@drelk/core';
-import { PieceArranging } from '../../job/piece-arranging';
-import { PieceHand } from '../../job/piece-hand';
+import { PieceArranging } from '../../job/piece/piece-arranging';
+import { PieceHand } from '../../job/piece/piece-hand';
 
 /** Lines that items are brought into, those that stand and those that lie. */
 const IN_LINE: { name: string; edges: { edge: Edge; word: string; says: string }[] }[] = [

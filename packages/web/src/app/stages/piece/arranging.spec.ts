@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { ItemSettings } from '@drelk/core';
-import { Commands } from '../../job/commands';
-import { PieceArranging } from '../../job/piece-arranging';
+import { Commands } from '../../job/keys/commands';
+import { PieceArranging } from '../../job/piece/piece-arranging';
 import { pieceAtWork } from '../../../../testing/piece-at-work';
 
 /** A board with three texts on it, apart from each other. */

@@ -1,7 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { Component, computed, inject } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
-import { PieceHand } from '../../job/piece-hand';
+import { PieceHand } from '../../job/piece/piece-hand';
 import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
 import { KINDS } from './words';

@@ -1,8 +1,8 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BoxPlace, type ItemPlace, parseAngle } from '@drelk/core';
-import { PieceArranging } from '../../job/piece-arranging';
-import { PieceHand } from '../../job/piece-hand';
+import { PieceArranging } from '../../job/piece/piece-arranging';
+import { PieceHand } from '../../job/piece/piece-hand';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';

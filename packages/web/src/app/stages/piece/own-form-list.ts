@@ -1,6 +1,6 @@
 import { Component, computed, inject, output } from '@angular/core';
 import type { OwnForm } from '@drelk/contract';
-import { OwnForms } from '../../job/own-forms';
+import { OwnForms } from '../../job/piece/own-forms';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';

@@ -5,8 +5,8 @@ import { pieceAtWork } from '../../../../testing/piece-at-work';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
 import { PickLineTool } from '../../bench/tools/pick-line-tool';
 import type { ShownView } from '../../engine/views';
-import { Commands } from '../../job/commands';
-import { PieceArranging } from '../../job/piece-arranging';
+import { Commands } from '../../job/keys/commands';
+import { PieceArranging } from '../../job/piece/piece-arranging';
 
 describe('what lies on the piece', () => {
   it('a board comes under the artwork, which goes to its middle; figures are typed', () => {

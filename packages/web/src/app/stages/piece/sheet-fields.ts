@@ -1,7 +1,7 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MOST_REPEATS, type Repeats, type SheetSettings } from '@drelk/core';
-import { PieceHand } from '../../job/piece-hand';
+import { PieceHand } from '../../job/piece/piece-hand';
 import { telling } from '../../job/telling';
 import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';

@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { type Finding, MATERIALS, TOOLS } from '@drelk/core';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
-import { Commands } from '../../job/commands';
-import { Proving } from '../../job/proving';
+import { Commands } from '../../job/keys/commands';
+import { Proving } from '../../job/proof/proving';
 import { ProvePanel } from './prove-panel';
 
 const finding = (more: Partial<Finding>): Finding => ({

@@ -12,8 +12,8 @@ import {
   timesToPass,
 } from '@drelk/core';
 import type { Workshop } from '@drelk/contract';
-import { Proving } from '../../job/proving';
-import { Remedying } from '../../job/remedying';
+import { Proving } from '../../job/proof/proving';
+import { Remedying } from '../../job/proof/remedying';
 import { Workbench } from '../../job/workbench';
 import { ApiService } from '../../shared/api.service';
 import { Choice } from '../../shared/choice';

@@ -1,9 +1,9 @@
 import { Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MeasureTool } from '../../bench/tools/measure-tool';
-import { ToolBox } from '../../job/tool-box';
-import { Measuring } from '../../job/measuring';
-import { PathHand } from '../../job/path-hand';
+import { ToolBox } from '../../job/tool/tool-box';
+import { Measuring } from '../../job/tool/measuring';
+import { PathHand } from '../../job/path/path-hand';
 import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
 import { ToolButton } from '../../job/controls/tool-button';

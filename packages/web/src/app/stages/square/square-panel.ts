@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { CropTool, CornersTool, LevelTool } from '../../bench/tools/square-tools';
-import { ToolBox } from '../../job/tool-box';
+import { ToolBox } from '../../job/tool/tool-box';
 import { settingOf } from '../../job/setting';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';

@@ -2,7 +2,7 @@ import { Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RECTANGLES, type RectangleName } from '@drelk/core';
 import { RulerTool } from '../../bench/tools/square-tools';
-import { ToolBox } from '../../job/tool-box';
+import { ToolBox } from '../../job/tool/tool-box';
 import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';

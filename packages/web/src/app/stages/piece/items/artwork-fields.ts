@@ -13,8 +13,8 @@ import {
   tracedAnchor,
 } from '@drelk/core';
 import { PickTaskTool } from '../../../bench/tools/pick-task-tool';
-import { ToolBox } from '../../../job/tool-box';
-import { PieceHand } from '../../../job/piece-hand';
+import { ToolBox } from '../../../job/tool/tool-box';
+import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';

@@ -2,7 +2,7 @@ import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BoardForm, type Corners4, FLATS } from '@drelk/core';
 import type { OwnForm } from '@drelk/contract';
-import { PieceHand } from '../../../job/piece-hand';
+import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';

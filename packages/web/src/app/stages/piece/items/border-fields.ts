@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import type { Corners4 } from '@drelk/core';
-import { PieceHand } from '../../../job/piece-hand';
+import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';

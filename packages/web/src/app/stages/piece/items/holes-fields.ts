@@ -1,6 +1,6 @@
 import { Component, inject } from '@angular/core';
 import { type HoleForm, type HolePattern, MOST_HOLES } from '@drelk/core';
-import { PieceHand } from '../../../job/piece-hand';
+import { PieceHand } from '../../../job/piece/piece-hand';
 import { telling } from '../../../job/telling';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';

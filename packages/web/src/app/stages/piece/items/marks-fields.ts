@@ -1,6 +1,6 @@
 import { Component, inject } from '@angular/core';
 import type { MarkForm } from '@drelk/core';
-import { PieceHand } from '../../../job/piece-hand';
+import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';

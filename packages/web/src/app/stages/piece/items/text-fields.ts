@@ -14,8 +14,8 @@ import {
   fontsInUse,
 } from '@drelk/core';
 import { PickLineTool } from '../../../bench/tools/pick-line-tool';
-import { ToolBox } from '../../../job/tool-box';
-import { PieceHand } from '../../../job/piece-hand';
+import { ToolBox } from '../../../job/tool/tool-box';
+import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
 import { ApiService } from '../../../shared/api.service';
 import { Choice } from '../../../shared/choice';

@@ -1,0 +1,315 @@
+import Flatbush from 'flatbush';
+import type { Point } from '../contour';
+import { flattenSegment } from '../flatten';
+import { type RimIndex, type RimSegment, segmentsFacing } from '../near/near-segments';
+import { type NarrowPlace, type Stretch, goesOn, isTaper, joined } from './narrow-stretches';
+import { norm } from '../norm';
+
+/** Curves are followed within this share of the width that is asked about. */
+const FLAT = 1 / 400;
+/** Places on a rim are looked at so far apart, as a share of that width. */
+const STEP = 1 / 4;
+/** But no more of them than this in all. */
+const MOST_PLACES = 300_000;
+/** Around the narrowest of them it is looked closer, in so many rounds, at so many places on either side. */
+const ROUNDS = 3;
+const CLOSER = 4;
+/** How often a disc is made smaller, at most, until nothing reaches into it. */
+const MOST_SHRUNK = 12;
+/**
+ * Sides of one contour face one another where the way around between them is so many times as long as the way across; shorter ones
+ * run into the tip or the end between them.
+ */
+const AROUND = 8;
+/** What gets narrower as far as so many times the width that is asked about from its end is a tip. */
+const TIP = 2;
+/** From here on a turn away from the region is a corner that others may come near, in radians. */
+const CORNER = 0.2;
+/** Stretches of rims that are nearer to each other along them than so many times the width are one. */
+const TOGETHER = 1.5;
+/** Both sides of a narrow place face one another: the angle at which they are seen from its middle is at least this, as a cosine. */
+const FACING = -0.5;
+
+/**
+ * Where a region is narrower than `least`: at its narrowest, one for each stretch. Contours are closed and run with the region to their
+ * left seen on screen, y down: outer contours counter-clockwise, holes clockwise; with `outside` what is around them is looked at. From
+ * places along the rim the disc that touches it there is made smaller until it touches another place too (the shrinking ball of Ma, Bae
+ * and Choi, "3D medial axis point approximation using nearest neighbors and the normal field", 2012, section 3); its diameter is the
+ * width there.
+ */
+export function narrowPlaces(
+  rims: RimIndex,
+  least: number,
+  side: 'inside' | 'outside' = 'inside',
+): NarrowPlace[] {
+  const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
+  if (facing.length === 0) return [];
+  const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1);
+  const stretches = [...own.alongRims(least), ...own.atCorners(least)];
+  return joined(stretches, rims.lengths, TOGETHER * least)
+    .filter((stretch) => !isTaper(stretch, TIP * least, AROUND))
+    .map((stretch) => own.refined(stretch, least));
+}
+
+/**
+ * The middles of all discs that find a region narrower than `least`, from places along the rims that are `step` apart, each run along
+ * one rim in order: the line along which the region would have to be wider. Contours and sides as for `narrowPlaces`.
+ */
+export function narrowRuns(
+  rims: RimIndex,
+  least: number,
+  step: number,
+  side: 'inside' | 'outside' = 'inside',
+): Point[][] {
+  const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
+  if (facing.length === 0) return [];
+  const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1, step);
+  const runs: Point[][] = [];
+  let before: Stretch | undefined;
+  for (const next of own.placesAlongRims(least)) {
+    const { place, at } = next;
+    const middle = { x: (place.from.x + place.to.x) / 2, y: (place.from.y + place.to.y) / 2 };
+    const isNext = before && before.place.a === place.a && Math.abs(at - before.at) < 1.5 * own.step;
+    if (isNext) runs[runs.length - 1].push(middle);
+    else runs.push([middle]);
+    before = next;
+  }
+  return runs;
+}
+
+/** Segments of rims as chords, which know of which contour they are and how far along it they begin. */
+class Rims {
+  private readonly chords: Float64Array;
+  private readonly owners: Uint32Array;
+  private readonly begins: Float64Array;
+  private readonly index: Flatbush;
+  /** How far apart places are looked at. */
+  readonly step: number;
+
+  constructor(
+    private readonly segments: readonly RimSegment[],
+    private readonly lengths: readonly number[],
+    least: number,
+    /** 1 for what lies to the left of the rims, -1 for what lies to their right. */
+    private readonly side: 1 | -1,
+    step = STEP * least,
+  ) {
+    const chords: number[] = [];
+    const owners: number[] = [];
+    const begins: number[] = [];
+    for (const { contour, start, to, begins: along, length } of segments) {
+      const points = [start.x, start.y];
+      flattenSegment(start, to, FLAT * least, points);
+      const count = points.length / 2 - 1;
+      const flat = Array.from({ length: count }, (_, k) =>
+        norm(points[2 * k + 2] - points[2 * k], points[2 * k + 3] - points[2 * k + 1]),
+      );
+      // Chords are a little shorter than their curve.
+      const longer = length / (flat.reduce((sum, one) => sum + one, 0) || 1);
+      let at = along;
+      for (let k = 0; k < count; k++) {
+        chords.push(...points.slice(2 * k, 2 * k + 4));
+        owners.push(contour);
+        begins.push(at);
+        at += longer * flat[k];
+      }
+    }
+    this.chords = Float64Array.from(chords);
+    this.owners = Uint32Array.from(owners);
+    this.begins = Float64Array.from(begins);
+    const whole = segments.reduce((sum, { length }) => sum + length, 0);
+    this.step = Math.max(step, whole / MOST_PLACES);
+    this.index = new Flatbush(owners.length);
+    for (let i = 0; i < chords.length; i += 4)
+      this.index.add(
+        Math.min(chords[i], chords[i + 2]),
+        Math.min(chords[i + 1], chords[i + 3]),
+        Math.max(chords[i], chords[i + 2]),
+        Math.max(chords[i + 1], chords[i + 3]),
+      );
+    this.index.finish();
+  }
+
+  /** Stretches seen from places spread along all rims. */
+  *alongRims(least: number): Generator<Stretch> {
+    const together = Math.max(TOGETHER * least, 2 * this.step);
+    let stretch: Stretch | undefined;
+    for (const next of this.placesAlongRims(least)) {
+      if (stretch && goesOn(stretch, next, this.lengths, together)) continue;
+      if (stretch) yield stretch;
+      stretch = next;
+    }
+    if (stretch) yield stretch;
+  }
+
+  /** Each place along the rims where it is too narrow, in order. */
+  *placesAlongRims(least: number): Generator<Stretch> {
+    const { chords, owners, begins, step } = this;
+    for (let k = 0; k < owners.length; k++) {
+      const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+      const length = norm(x2 - x1, y2 - y1);
+      if (length === 0) continue;
+      const inward = { x: (this.side * (y2 - y1)) / length, y: (this.side * (x1 - x2)) / length };
+      // Places go by the way along the contour, so that chords however short cost no more.
+      for (let along = step * Math.ceil(begins[k] / step); along < begins[k] + length; along += step) {
+        const share = (along - begins[k]) / length;
+        const from = { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };
+        const next = this.across(from, inward, k, along, least);
+        if (next) yield next;
+      }
+    }
+  }
+
+  /** The same from corners that point into the region, where no disc touches both sides. */
+  *atCorners(least: number): Generator<Stretch> {
+    for (const segment of this.segments) {
+      // With the region to the left on screen, a turn to the right points into it.
+      const found = this.side * segment.turn > CORNER ? this.nearest(segment, least) : undefined;
+      if (found) yield found;
+    }
+  }
+
+  /** The narrowest place of a stretch, looked for between the places that were looked at. */
+  refined({ place, at }: Stretch, least: number): NarrowPlace {
+    let best = place;
+    let middle = at;
+    let { step } = this;
+    for (let round = 0; round < ROUNDS; round++) {
+      const around = middle;
+      step /= CLOSER;
+      for (let k = -CLOSER; k <= CLOSER; k++) {
+        const found = k === 0 ? undefined : this.from(place.a, around + k * step, least);
+        if (found && found.place.b === place.b && found.place.width < best.width)
+          [best, middle] = [found.place, found.at];
+      }
+    }
+    return best;
+  }
+
+  /** The same from one place of a contour, so far along it. */
+  private from(contour: number, along: number, least: number): Stretch | undefined {
+    const { chords, owners, begins } = this;
+    const k = this.chordAt(contour, along);
+    if (k < 0 || owners[k] !== contour) return undefined;
+    const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+    const length = norm(x2 - x1, y2 - y1);
+    const share = (along - begins[k]) / length;
+    if (!(share >= 0 && share <= 1)) return undefined;
+    const inward = { x: (this.side * (y2 - y1)) / length, y: (this.side * (x1 - x2)) / length };
+    return this.across({ x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) }, inward, k, along, least);
+  }
+
+  /** The last chord of a contour, or of one before it, that begins no farther along. */
+  private chordAt(contour: number, along: number): number {
+    const { owners, begins } = this;
+    let [low, high] = [0, owners.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const isBefore = owners[middle] < contour || (owners[middle] === contour && begins[middle] <= along);
+      if (isBefore) low = middle + 1;
+      else high = middle;
+    }
+    return low - 1;
+  }
+
+  /** The width at a place of a rim, where it is less than `least` and the other side faces it. */
+  private across(from: Point, inward: Point, own: number, along: number, least: number): Stretch | undefined {
+    let radius = least / 2;
+    let to: Point | undefined;
+    let on = -1;
+    for (let k = 0; k < MOST_SHRUNK; k++) {
+      const centre = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
+      const met = this.deepest(centre, radius, own);
+      if (!met) break;
+      const [dx, dy] = [met.at.x - from.x, met.at.y - from.y];
+      const depth = 2 * (dx * inward.x + dy * inward.y);
+      // What lies behind the place it touches is the rim itself.
+      if (depth <= 0) return undefined;
+      radius = (dx * dx + dy * dy) / depth;
+      [to, on] = [met.at, met.chord];
+    }
+    if (!to || on < 0) return undefined;
+    const centre = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
+    const facing =
+      ((from.x - centre.x) * (to.x - centre.x) + (from.y - centre.y) * (to.y - centre.y)) / (radius * radius);
+    const width = norm(to.x - from.x, to.y - from.y);
+    if (facing > FACING || width >= least) return undefined;
+    return this.stretch({ width, from, to }, this.owners[own], along, on);
+  }
+
+  /** A stretch that is but one place so far; undefined where its sides only meet around the end beside it. */
+  private stretch(
+    place: Omit<NarrowPlace, 'a' | 'b'>,
+    contour: number,
+    along: number,
+    other: number,
+  ): Stretch | undefined {
+    const { width } = place;
+    const there = this.alongOf(other, place.to);
+    const length = this.lengths[contour];
+    const far = Math.abs(there - along);
+    const around = contour === this.owners[other] ? Math.min(far, length - far) : Infinity;
+    if (around < Math.min(AROUND * width, length / 2 - 1e-9)) return undefined;
+    return {
+      place: { ...place, a: contour, b: this.owners[other] },
+      at: along,
+      around,
+      widest: width,
+      own: [along, along],
+      other: [there, there],
+    };
+  }
+
+  /** How far along its contour a place on a chord lies. */
+  private alongOf(chord: number, { x, y }: Point): number {
+    const { chords } = this;
+    return this.begins[chord] + norm(x - chords[4 * chord], y - chords[4 * chord + 1]);
+  }
+
+  /** The place of a rim that reaches deepest into a disc; the chord `own` is the one it touches. */
+  private deepest(centre: Point, radius: number, own: number): { at: Point; chord: number } | undefined {
+    const { chords, index } = this;
+    let least = radius * (1 - 1e-6);
+    let best: { at: Point; chord: number } | undefined;
+    const { x, y } = centre;
+    index.search(x - radius, y - radius, x + radius, y + radius, (k) => {
+      if (k === own) return false;
+      const at = nearestOnChord(chords, k, centre);
+      const far = norm(at.x - x, at.y - y);
+      if (far < least) {
+        least = far;
+        best = { at, chord: k };
+      }
+      return false;
+    });
+    return best;
+  }
+
+  /** The nearest place to a corner, where a segment begins, on what faces it. */
+  private nearest({ contour, start, begins }: RimSegment, least: number): Stretch | undefined {
+    const { chords, index } = this;
+    const { x, y } = start;
+    let best: Stretch | undefined;
+    index.search(x - least, y - least, x + least, y + least, (k) => {
+      const to = nearestOnChord(chords, k, start);
+      const width = norm(to.x - x, to.y - y);
+      const isNearer = width < (best?.place.width ?? least) && width > 0;
+      if (!isNearer) return false;
+      // What is nearest to a corner lies across from it: straight across its own rim.
+      const [ax, ay, bx, by] = chords.subarray(4 * k, 4 * k + 4);
+      // The region lies to the left of the rim over there, and so does the corner.
+      if (this.side * ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) > 0) return false;
+      best = this.stretch({ width, from: start, to }, contour, begins, k) ?? best;
+      return false;
+    });
+    return best;
+  }
+}
+
+function nearestOnChord(chords: Float64Array, k: number, { x, y }: Point): Point {
+  const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  const squared = dx * dx + dy * dy;
+  const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
+  return { x: x1 + share * dx, y: y1 + share * dy };
+}

@@ -1,0 +1,105 @@
+import type { Point } from '../contour';
+
+/** A place where a region is narrow: how wide it is, between which places of which contours. */
+export interface NarrowPlace {
+  width: number;
+  from: Point;
+  to: Point;
+  /** Numbers of the contours on either side; the same where one comes near itself. */
+  a: number;
+  b: number;
+}
+
+/** Lengths along a contour from one to another; beyond its whole length where it goes around its start. */
+type Reach = [from: number, to: number];
+
+/** A stretch of a rim along which the other side is near: its narrowest place, and how far it reaches on either side. */
+export interface Stretch {
+  place: NarrowPlace;
+  /** How far along the first of its contours that is. */
+  at: number;
+  /** How far it is from there to there around the end between them; Infinity where that is on another contour. */
+  around: number;
+  /** Where the stretch is widest. */
+  widest: number;
+  own: Reach;
+  other: Reach;
+}
+
+/** A stretch that is so many times as wide elsewhere tapers. */
+const TAPERS = 1.5;
+
+/**
+ * Whether a stretch only runs into a tip: at its narrowest it is no farther around the end than `near`, or than so many times its width
+ * there as tell sides that run into one from sides that face each other, and elsewhere it is wider.
+ */
+export const isTaper = ({ place, around, widest }: Stretch, near: number, times: number): boolean =>
+  around <= Math.max(near, TAPERS * times * place.width) && widest > TAPERS * place.width;
+
+/** Stretches that are one: seen from both of its sides, from corners within it, or on either side of where a contour begins. */
+export function joined(stretches: readonly Stretch[], lengths: readonly number[], near: number): Stretch[] {
+  const kept: Stretch[] = [];
+  const byContours = new Map<string, Stretch[]>();
+  for (const one of [...stretches].sort((a, b) => a.place.width - b.place.width)) {
+    const { a, b } = one.place;
+    const key = a < b ? `${a} ${b}` : `${b} ${a}`;
+    const others = byContours.get(key) ?? [];
+    byContours.set(key, others);
+    const same = others.find((other) => areOne(one, other, lengths, near));
+    if (same) take(same, one, lengths);
+    else {
+      kept.push(one);
+      others.push(one);
+    }
+  }
+  return kept;
+}
+
+function areOne(one: Stretch, other: Stretch, lengths: readonly number[], near: number): boolean {
+  const { a, b } = one.place;
+  const [first, second] = [lengths[a], lengths[b]];
+  const isSame = (own: Reach, across: Reach) =>
+    distance(one.own, own, first) <= near && distance(one.other, across, second) <= near;
+  return (
+    (a === other.place.a && isSame(other.own, other.other)) ||
+    (a === other.place.b && isSame(other.other, other.own))
+  );
+}
+
+/** A stretch reaches as far as another one too, which is the same seen from here or from across. */
+function take(stretch: Stretch, { place, widest, own, other }: Stretch, lengths: readonly number[]): void {
+  const { a, b } = stretch.place;
+  stretch.widest = Math.max(stretch.widest, widest);
+  const isTurned =
+    a !== place.a ||
+    (a === b && distance(stretch.own, own, lengths[a]) > distance(stretch.own, other, lengths[a]));
+  stretch.own = together(stretch.own, isTurned ? other : own, lengths[a]);
+  stretch.other = together(stretch.other, isTurned ? own : other, lengths[b]);
+}
+
+/** Takes a place into a stretch that it goes on with; false where it is on another contour, or elsewhere on it. */
+export function goesOn(stretch: Stretch, next: Stretch, lengths: readonly number[], near: number): boolean {
+  const { place } = stretch;
+  const length = lengths[place.b];
+  const isOn = place.a === next.place.a && place.b === next.place.b && next.own[0] - stretch.own[1] <= near;
+  if (!isOn || distance(stretch.other, next.other, length) > near) return false;
+  stretch.own = [stretch.own[0], next.own[1]];
+  stretch.other = together(stretch.other, next.other, length);
+  stretch.widest = Math.max(stretch.widest, next.widest);
+  if (next.place.width < place.width)
+    [stretch.place, stretch.at, stretch.around] = [next.place, next.at, next.around];
+  return true;
+}
+
+/** How far apart two reaches on a contour are, the shorter way around it; 0 where they overlap. */
+function distance([a0, a1]: Reach, [b0, b1]: Reach, length: number): number {
+  const apart = (b0 + b1) / 2 - (a0 + a1) / 2;
+  const around = Math.abs(apart - length * Math.round(apart / length));
+  return Math.max(0, around - (a1 - a0 + b1 - b0) / 2);
+}
+
+/** The reach that both of two make together. */
+function together([a0, a1]: Reach, [b0, b1]: Reach, length: number): Reach {
+  const turns = length * Math.round(((a0 + a1) / 2 - (b0 + b1) / 2) / length);
+  return [Math.min(a0, b0 + turns), Math.max(a1, b1 + turns)];
+}

@@ -1,0 +1,54 @@
+import { norm } from '../../geometry';
+import type { Corner } from './corners';
+import type { Loop } from '../chain/loop';
+
+/**
+ * How far the contour of a tone stays behind a corner where two straight sides meet: the pixel's own square, and any
+ * blur, in standard deviations, over the tangent of half the angle between the sides; and what the steps between pixels
+ * add to that.
+ */
+const SQUARE = 0.55;
+const PER_BLUR = 0.9;
+const STEPS = 0.45;
+/** Angles smaller than this are not told apart, in radians. */
+const LEAST_ANGLE = 0.1;
+
+/** Points of the loop on either side of a corner among which the nearest place is sought. */
+const BESIDE = 4;
+
+/** The distance from a corner's place within which the contour must come, when edges are soft by `blur` pixels. */
+const staysBehind = (turn: number, blur: number): number =>
+  (SQUARE + PER_BLUR * blur) / Math.tan(Math.max(LEAST_ANGLE, (Math.PI - turn) / 2)) + STEPS;
+
+/**
+ * The corner where it was found, beyond the contour, when pixels and blur explain that the contour stays behind it:
+ * then the rim goes there. Otherwise it is a rounding, and stays on the contour with all of its points.
+ */
+export function placedCorner(corner: Corner, loop: Loop, blur: number): Corner {
+  const off = distanceFromLoop(loop, corner);
+  if (off <= staysBehind(corner.turn, blur)) return corner;
+  return onContour(corner, loop);
+}
+
+/** The corner at the point of the contour nearest to it, all other points counting. */
+export const onContour = (corner: Corner, { x, y }: Loop): Corner => ({
+  ...corner,
+  x: x[corner.index],
+  y: y[corner.index],
+  rounded: 0,
+});
+
+function distanceFromLoop({ x, y, count }: Loop, { index, x: px, y: py }: Corner): number {
+  let least = Infinity;
+  const reach = Math.min(BESIDE, count >> 1);
+  for (let k = -reach; k < reach; k++) {
+    const i = (index + k + count) % count;
+    const j = i + 1 === count ? 0 : i + 1;
+    const dx = x[j] - x[i];
+    const dy = y[j] - y[i];
+    const squared = dx * dx + dy * dy || 1;
+    const share = Math.min(1, Math.max(0, ((px - x[i]) * dx + (py - y[i]) * dy) / squared));
+    least = Math.min(least, norm(px - x[i] - share * dx, py - y[i] - share * dy));
+  }
+  return least;
+}

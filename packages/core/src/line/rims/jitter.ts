@@ -1,0 +1,62 @@
+import { norm } from '../../geometry';
+import type { Loop } from '../chain/loop';
+
+/** Points of a closed contour. */
+type Places = Pick<Loop, 'x' | 'y' | 'count'>;
+
+/**
+ * Steps between the five points that a difference is taken of. Jitter of neighbours hangs together, by blur and
+ * compression, so that nearer points would not show it.
+ */
+const LAG = 3;
+/** Seen twice as far apart, jitter is as large as before, and form is sixteen times so. */
+const WIDE = 2 * LAG;
+const FORM = 1.6;
+/** A fourth difference, and by how much it enlarges jitter: the root of the sum of squared weights. */
+const WEIGHTS = [1, -4, 6, -4, 1];
+const GAIN = Math.sqrt(70);
+/** Of normal jitter, the median of its size is this share of the standard deviation. */
+const MEDIAN = 0.6745;
+/** Fewest points that can tell: the widest difference several times over. */
+const LEAST = 3 * 4 * WIDE;
+
+/**
+ * Standard deviation of the jitter across a loop, in pixels, by the median of the fourth differences of its points: of a
+ * curve nothing is left of them, of corners the median takes no notice. Where they grow with the distance between
+ * points they show form, and what of them may be jitter becomes less and less. Contours too short to say have none.
+ */
+export function jitterOf(loop: Loop): number {
+  if (loop.count < LEAST) return 0;
+  const near = spread(loop, LAG);
+  const growth = spread(loop, WIDE) / (near || 1);
+  return growth <= FORM ? near : near * (FORM / growth) ** 2;
+}
+
+/** Steps between points by which roughness is told, and fewest points that can tell. */
+const CLOSE = 2;
+const LEAST_ROUGH = 4 * CLOSE + 1;
+
+/**
+ * How much a loop goes to and fro from one point to the next but few, in pixels: jitter and form together. Where there is
+ * much of it no direction can be told from a point's neighbours.
+ */
+export const roughnessOf = (loop: Places): number => (loop.count < LEAST_ROUGH ? 0 : spread(loop, CLOSE));
+
+function spread({ x, y, count }: Places, lag: number): number {
+  const sizes = new Float64Array(Math.ceil(count / 2));
+  const at = (i: number) => (i >= count ? i - count : i);
+  for (let i = 0, n = 0; i < count; i += 2, n++) {
+    const last = at(i + 4 * lag);
+    const dx = x[last] - x[i];
+    const dy = y[last] - y[i];
+    let sumX = 0;
+    let sumY = 0;
+    for (let k = 0; k < 5; k++) {
+      sumX += WEIGHTS[k] * x[at(i + k * lag)];
+      sumY += WEIGHTS[k] * y[at(i + k * lag)];
+    }
+    sizes[n] = Math.abs(sumX * dy - sumY * dx) / (norm(dx, dy) || 1);
+  }
+  sizes.sort();
+  return sizes[sizes.length >> 1] / (GAIN * MEDIAN);
+}

@@ -1,0 +1,81 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import type { ToneSettings } from '@drelk/core';
+import { settingOf } from '../../../job/setting';
+import { Workbench } from '../../../job/workbench';
+import { Fold } from '../../../shared/fold';
+import { Slide } from '../../../job/controls/slide';
+
+/** Tones before ink and paper are told apart: levelled light, the paper's own lines, brightness, contrast. */
+@Component({
+  selector: 'drelk-ink-tone',
+  imports: [Fold, MatButtonToggleModule, Slide],
+  template: `
+    <drelk-fold label="Tone" [says]="says()">
+      <span id="levelled">Uneven light taken out</span>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-labelledby="levelled"
+        [value]="tone()?.levelled"
+        (change)="setLevelled($event.value)"
+      >
+        <mat-button-toggle value="auto">as found</mat-button-toggle>
+        <mat-button-toggle [value]="true">yes</mat-button-toggle>
+        <mat-button-toggle [value]="false">no</mat-button-toggle>
+      </mat-button-toggle-group>
+      <span id="rulings">Lines of squared or ruled paper</span>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-labelledby="rulings"
+        [value]="tone()?.rulings"
+        (change)="setRulings($event.value)"
+      >
+        <mat-button-toggle value="auto">as found</mat-button-toggle>
+        <mat-button-toggle [value]="true">out</mat-button-toggle>
+        <mat-button-toggle [value]="false">left</mat-button-toggle>
+      </mat-button-toggle-group>
+      @for (slider of sliders; track slider.key) {
+        <drelk-slide
+          [label]="slider.label"
+          [min]="-100"
+          [value]="tone()?.[slider.key] ?? 0"
+          [setting]="slider.setting"
+        />
+      }
+    </drelk-fold>
+  `,
+  styleUrl: '../../panel.scss',
+})
+export class InkTone {
+  private readonly work = inject(Workbench);
+  readonly sliders = [this.slides('brightness', 'Brightness'), this.slides('contrast', 'Contrast')];
+  readonly tone = computed(() => this.work.store.shown()?.ink.tone);
+  readonly says = computed(() => {
+    const { brightness = 0, contrast = 0 } = this.tone() ?? {};
+    const { levelled, rulings } = this.work.view()?.traced?.ink ?? {};
+    const parts = [
+      levelled ? 'light levelled' : '',
+      rulings ? 'rulings out' : '',
+      brightness ? `brightness ${brightness}` : '',
+      contrast ? `contrast ${contrast}` : '',
+    ];
+    return parts.filter(Boolean).join(', ') || 'as it is';
+  });
+
+  setLevelled(levelled: ToneSettings['levelled']): void {
+    this.work.store.change('Level the light', ({ ink }) => {
+      ink.tone.levelled = levelled;
+    });
+  }
+
+  setRulings(rulings: ToneSettings['rulings']): void {
+    this.work.store.change(rulings === false ? 'Rulings left' : 'Rulings out', ({ ink }) => {
+      ink.tone.rulings = rulings;
+    });
+  }
+
+  private slides(key: 'brightness' | 'contrast', label: string) {
+    const setting = settingOf(this.work.store, label, ({ ink }, value) => (ink.tone[key] = value));
+    return { key, label, setting };
+  }
+}
