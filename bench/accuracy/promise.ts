@@ -19,7 +19,7 @@ import { context } from '../measure';
 
 const SETTINGS = { tolerance: 1 / 3, smoothness: 0.8, corners: 0.5, drop: 0 };
 /** How finely curves are followed where crossings are looked for. */
-const FLAT = 0.004;
+const FLATNESS_PX = 0.004;
 /** Nodes of a mirrored picture's paths are the same within this. */
 const SAME = 0.02;
 
@@ -69,7 +69,7 @@ function row(pictures: readonly GreyPicture[]): Record<string, string> {
     'points a node': (sum(({ points }) => points) / sum(({ paths }) => nodesOf(paths).length)).toFixed(1),
     'match, worst': `${(100 - worst(({ match }) => 100 - match)).toFixed(2)} %`,
     'off, worst': worst(({ off }) => off).toFixed(3),
-    crossings: `${sum(({ paths }) => findCrossings(paths, FLAT).length)}`,
+    crossings: `${sum(({ paths }) => findCrossings(paths, FLATNESS_PX).length)}`,
     'open contours': `${sum(({ paths }) => paths.filter(({ closed }) => !closed).length)}`,
     'same when mirrored': share(pictures, mirrored, (x, y, { width }) => [width - x, y]),
     'same when turned': share(pictures, turned, (x, y, { height }) => [y, height - x]),

@@ -24,7 +24,7 @@ const SAME_CORNER = 1.5;
 /** Shapes smaller than this, in square pixels, may be lost to noise. */
 const LEAST_AREA = 4;
 const STEP = 1;
-const FLAT = 0.004;
+const FLATNESS_PX = 0.004;
 
 /** What one shape came back as. */
 export interface Score {
@@ -50,13 +50,13 @@ export async function scoreShape(shape: TrueShape, size: number, spoil?: Spoil):
   const drawn = await drawShape(truth, size);
   const result = trace(spoil ? await spoil(drawn) : drawn);
   const found = contoursOf(result.artwork.traced.line.shapes);
-  const chords = indexChords(truth.contours, FLAT);
+  const chords = indexChords(truth.contours, FLATNESS_PX);
   const { points } = result.artwork.traced.contours;
   const contour = Float64Array.from({ length: points.length / 2 }, (_, i) =>
     distanceToChords(chords, points[2 * i], points[2 * i + 1], 0.1),
   );
-  const there = distancesBetween(found, truth.contours, STEP, FLAT);
-  const back = distancesBetween(truth.contours, found, STEP, FLAT);
+  const there = distancesBetween(found, truth.contours, STEP, FLATNESS_PX);
+  const back = distancesBetween(truth.contours, found, STEP, FLATNESS_PX);
   return {
     shape: truth,
     contour,
@@ -65,7 +65,7 @@ export async function scoreShape(shape: TrueShape, size: number, spoil?: Spoil):
     corners: compareCorners(truth.contours, found),
     circles: compareCircles(truth.circles, found),
     topology: shapesOf(truth.contours) === shapesOf(found),
-    crossings: findCrossings(found, FLAT).length,
+    crossings: findCrossings(found, FLATNESS_PX).length,
     open: found.filter(({ closed }) => !closed).length,
   };
 }

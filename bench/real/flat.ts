@@ -31,7 +31,7 @@ interface Plated {
 
 /** Crossings are looked for as closely as the promise does, in pixels. */
 const CLOSE = 0.003;
-const FLAT = 0.02;
+const FLATNESS_PX = 0.02;
 
 /**
  * Flat colours: clip-art taken apart by colour, as plates that share their borders. Pieces and holes are compared with
@@ -125,7 +125,7 @@ function filledBy(
 ): Uint8Array {
   const mask = new Uint8Array(width * height);
   for (const contour of shapes.flatMap(({ outer, holes }) => [outer, ...holes]))
-    eachInsideRun(width, height, flatten(contour, FLAT), (y, from, to) => {
+    eachInsideRun(width, height, flatten(contour, FLATNESS_PX), (y, from, to) => {
       for (let i = y * width + from; i < y * width + to; i++) mask[i] ^= 1;
     });
   return mask;

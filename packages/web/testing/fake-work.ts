@@ -103,7 +103,7 @@ export function viewWith(more: Partial<ProvenView> = {}): ProvenView {
   };
 }
 
-/** The same with another trace. */
+/** A view as `viewWith` makes it, with another trace. */
 export function viewTraced(more: {
   ink?: Partial<TracedView['ink']>;
   square?: TracedView['square'];

@@ -6,11 +6,10 @@ import {
   findCrossings,
   parentsAmong,
   signedArea,
+  NESTING_FLATNESS_MM,
 } from '../geometry';
 import { type VectorPath, tell } from './vector-drawing';
 
-/** Curves are followed this closely, in millimetres, where it is looked at what lies in what and what crosses. */
-const FLAT = 0.01;
 /** Colours whose channels all reach this are paper's. */
 const WHITE = 0xf5;
 
@@ -68,7 +67,7 @@ const overlap = (a: Box, b: Box) =>
 /** An area whose contours bound it: inside is what is in an odd number of them, and none of them cross. */
 function ruled(path: VectorPath, mended: Record<string, number>): VectorPath {
   const { contours, rule } = path;
-  if (findCrossings(contours, FLAT).length > 0) {
+  if (findCrossings(contours, NESTING_FLATNESS_MM).length > 0) {
     tell(mended, 'areas that crossed themselves, united');
     return { ...path, contours: combineAreas('unite', contours, [], rule), rule: 'evenodd' };
   }
@@ -80,7 +79,7 @@ function ruled(path: VectorPath, mended: Record<string, number>): VectorPath {
 
 /** Of contours that do not cross those at which a fill by winding numbers begins or ends. */
 function boundaries(contours: readonly Contour[]): Contour[] {
-  const parents = parentsAmong(contours, FLAT);
+  const parents = parentsAmong(contours, NESTING_FLATNESS_MM);
   const windings = new Map<number, number>();
   const windingIn = (k: number): number => {
     if (k < 0) return 0;

@@ -21,7 +21,7 @@ export const isPlaced = ({ start, segments }: Contour): boolean =>
       (segment.kind !== 'arc' || Number.isFinite(segment.bulge)),
   );
 
-/** The same contour, where all its places are numbers. */
+/** The contour as it came, where all its places are numbers; throws where one is none. */
 export function withPlaces(contour: Contour): Contour {
   expectOwn(isPlaced(contour), 'a place is no number');
   return contour;

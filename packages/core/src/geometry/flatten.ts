@@ -3,6 +3,9 @@ import { type Contour, type Cubic, type Point, type Segment, eachSegment } from 
 import { cubicPoint } from './measured/measure';
 import { norm } from './norm';
 
+/** How finely curves are followed to see what lies in what, in millimetres: a tenth of the narrowest kerf. */
+export const NESTING_FLATNESS_MM = 0.01;
+
 /**
  * Corners of a polygon that stays within `tolerance` of the contour, as x, y pairs. A closed contour's
  * first point is not repeated at the end.

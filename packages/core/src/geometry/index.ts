@@ -25,7 +25,7 @@ export {
   signedArea,
 } from './measured/measure';
 export { isInside } from './measured/winding';
-export { flatten, flattenSegment, stepsWithin } from './flatten';
+export { flatten, flattenSegment, NESTING_FLATNESS_MM, stepsWithin } from './flatten';
 export { mapContour, placeContour, type Placement, placeShape, reverseContour } from './maps/transform';
 export { boxOfPoints, insidePolygon, polygonArea } from './polygon';
 export { directed, nestContours, nestingOf, parentsAmong } from './measured/nest';

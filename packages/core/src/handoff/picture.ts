@@ -35,7 +35,7 @@ const CLEAR = 0.8;
 const MOST_BESIDE = 8000;
 const SPREAD = 60;
 /** How finely curves are followed, in pixels. */
-const FLAT = 0.02;
+const FLATNESS_PX = 0.02;
 
 /** A polygon with its box, to be asked what lies in it. */
 interface Boxed {
@@ -55,9 +55,9 @@ export function comparePicture(
   const { frame } = drawing;
   const areas = format.painted(drawing, chosen);
   const rims = areas.flatMap(({ contours }) => contours);
-  const shown = shownIn(areas, FLAT * pixel);
+  const shown = shownIn(areas, FLATNESS_PX * pixel);
   const isTransparent = format.isTransparent(chosen);
-  const chords = indexChords(rims, FLAT * pixel);
+  const chords = indexChords(rims, FLATNESS_PX * pixel);
   let [places, wrong] = [0, 0];
   const look = (x: number, y: number) => {
     const column = Math.floor((x - frame.left) / pixel);
@@ -69,7 +69,8 @@ export function comparePicture(
     if (!isShown(picture.at(column, row), shown(middle.x, middle.y), isTransparent)) wrong++;
   };
   const step = rims.reduce((sum, contour) => sum + contourLength(contour), 0) / MOST_BESIDE;
-  for (const contour of rims) eachBeside(contour, Math.max(pixel, step), BESIDE * pixel, FLAT * pixel, look);
+  for (const contour of rims)
+    eachBeside(contour, Math.max(pixel, step), BESIDE * pixel, FLATNESS_PX * pixel, look);
   for (let k = 0; k < SPREAD * SPREAD; k++)
     look(
       frame.left + (((k % SPREAD) + 0.5) / SPREAD) * boxWidth(frame),

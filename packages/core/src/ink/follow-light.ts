@@ -34,7 +34,7 @@ export function followLight(grey: GreyPicture, radius: number, context: Context)
   return { width, height, data: result };
 }
 
-/** The same equation over a row that begins at `from`, its constants gathered. */
+/** The equation of `followLight` over a row that begins at `from`, its constants gathered. */
 function followRow(
   data: Uint8Array,
   result: Uint8Array,

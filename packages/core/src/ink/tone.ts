@@ -25,7 +25,7 @@ export function toneCurve(brightness: number, contrast: number): Uint8Array {
 /** Where ink and paper part by themselves: where levelled tones were put, or half way between the two of the histogram. */
 export const levelOf = ({ levelled, after }: Toned): number => levelled ?? automaticTones(after).level;
 
-/** The same with less detail. */
+/** Tones with less detail: `detail` from 0, the calmest, to `FINEST`, as they are. */
 export function calmed(toned: Toned, detail: number, context: Context): Toned {
   const grey = withDetail(toned.grey, detail, context);
   return grey === toned.grey ? toned : { ...toned, grey, after: histogram(grey) };

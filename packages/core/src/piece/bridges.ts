@@ -26,7 +26,7 @@ export interface Bridge {
 }
 
 /** How closely rims are followed, as a share of a bridge's width, and how far apart places on them are looked at. */
-const FLAT = 0.05;
+const FLATNESS_SHARE = 0.05;
 const STEP = 1.2;
 /** Where the hand put a bridge near, places are so much closer, and so many at least. */
 const FINER = 4;
@@ -66,7 +66,7 @@ export function bridged(shape: Shape, wishes: BridgeWishes): { shapes: Shape[]; 
   const { pen, plate } = shape;
   const more = { ...(pen === undefined ? {} : { pen }), ...(plate === undefined ? {} : { plate }) };
   return {
-    shapes: nestContours(left, FLAT * wishes.width).map((one) => ({ ...one, ...more })),
+    shapes: nestContours(left, FLATNESS_SHARE * wishes.width).map((one) => ({ ...one, ...more })),
     bridges: all.map(({ from, to }) => ({ from, to })),
   };
 }
@@ -79,7 +79,7 @@ interface Rim {
 }
 
 function rimOf(contour: Contour, width: number): Rim {
-  const points = flatten(contour, FLAT * width);
+  const points = flatten(contour, FLATNESS_SHARE * width);
   let length = 0;
   for (let i = 0; i < points.length; i += 2) {
     const next = (i + 2) % points.length;

@@ -23,6 +23,7 @@ import {
   placeContour,
   reverseContour,
   shapesIn,
+  NESTING_FLATNESS_MM,
 } from '../geometry';
 import { type Font, LINE_PEN, setText, textShapes } from '../text';
 import type { Artwork } from './artwork';
@@ -36,9 +37,6 @@ import { outlineContours } from './items/outline';
 import { boxAroundAll, mappedBox, mappedShape, placeOf } from './place';
 import type { ArtworkItem, BridgeSettings, ItemSettings, PickedTask, TextItem } from './settings';
 import { taskOf, taskOfLine } from './tasks';
-
-/** How finely curves are followed to see what lies in what, in millimetres. */
-const FLAT = 0.01;
 
 /** A path of an item, in millimetres of the piece. */
 export interface ItemPath {
@@ -134,7 +132,11 @@ function made(item: ItemSettings, ground: ItemGround): Made {
       return textOf(item, ground);
     case 'holes': {
       const on = onOf(item, ground);
-      const holes = placed(item, nestContours(holeContours(item, on && boxWidth(on)), FLAT), ground);
+      const holes = placed(
+        item,
+        nestContours(holeContours(item, on && boxWidth(on)), NESTING_FLATNESS_MM),
+        ground,
+      );
       checkInside(holes, item.place.on, ground);
       return holes;
     }
@@ -168,7 +170,11 @@ function made(item: ItemSettings, ground: ItemGround): Made {
         (ground.made.get(id)?.paths ?? []).map(({ shape }) => shape).filter(({ pen }) => pen === undefined),
       );
       if (areas.length === 0) throw nothingAround('An outline');
-      return inPlace(item, nestContours(outlineContours(item, contoursOf(areas), ground.grow), FLAT), ground);
+      return inPlace(
+        item,
+        nestContours(outlineContours(item, contoursOf(areas), ground.grow), NESTING_FLATNESS_MM),
+        ground,
+      );
     }
   }
 }
@@ -319,7 +325,7 @@ function holding(wishes: BridgeSettings | null, place: (at: readonly [number, nu
   };
 }
 
-/** The same where it was taken by a map. */
+/** Islands that are held, where a map takes them; millimetres. */
 export const heldAt = ({ held }: Pick<MadeItem, 'held'>, map: Affine): Pick<MadeItem, 'held'> =>
   held
     ? {
@@ -337,10 +343,13 @@ export const heldAt = ({ held }: Pick<MadeItem, 'held'>, map: Affine): Pick<Made
 function checkInside({ paths }: Made, on: number | null, { made: others, items }: ItemGround): void {
   const board = on !== null && items[on].kind === 'board' ? others.get(on)?.paths[0]?.shape.outer : undefined;
   if (!board) return;
-  const polygon = flatten(board, FLAT);
+  const polygon = flatten(board, NESTING_FLATNESS_MM);
   const holes = paths.map(({ shape }) => shape.outer);
   const isOutside = holes.some(({ start }) => !insidePolygon(polygon, start.x, start.y));
-  if (isOutside || findCrossings([board, ...holes], FLAT).some(({ a, b }) => a === 0 || b === 0))
+  if (
+    isOutside ||
+    findCrossings([board, ...holes], NESTING_FLATNESS_MM).some(({ a, b }) => a === 0 || b === 0)
+  )
     throw new DrelkError(
       'bad-place',
       'A hole would lie outside its board.',

@@ -2,7 +2,7 @@ import { DrelkError } from '../error';
 import { type Contour, type KeptContour, keptContour, nestContours, scaledAndMoved } from '../geometry';
 
 /** How finely curves are followed to see what lies in what, in the unit of the contours. */
-const FLAT = 0.01;
+const FLATNESS_UNITS = 0.01;
 
 /**
  * Closed contours as a form that a board can have, in millimetres: the outer one first, its holes after it. `scale` is millimetres a
@@ -15,7 +15,7 @@ export function ownForm(contours: readonly Contour[], scale: number): KeptContou
       'Lines that do not close are no outline of a board.',
       'Close them in Line first, or pick closed ones alone.',
     );
-  const shapes = nestContours(contours, FLAT / scale);
+  const shapes = nestContours(contours, FLATNESS_UNITS / scale);
   const [shape] = shapes;
   if (shapes.length !== 1)
     throw new DrelkError(

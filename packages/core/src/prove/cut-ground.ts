@@ -27,7 +27,7 @@ export interface CutGround {
 }
 
 /** How finely curves are followed to see what lies in what, and whether they cross, in millimetres. */
-const FLAT = 0.02;
+const FLATNESS_MM = 0.02;
 const CLOSE = 0.005;
 
 /** The ground that paths leave once they are cut; each plate is a sheet of its own. */
@@ -62,7 +62,7 @@ function nested(
   counterClockwise: boolean,
 ): Pick<CutGround, 'contours' | 'depths'> {
   const closed = contoursIn(paths).filter((contour) => contour.closed);
-  const parents = parentsAmong(closed, FLAT);
+  const parents = parentsAmong(closed, FLATNESS_MM);
   const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
   const depths = closed.map((_, k) => depthOf(k));
   const contours = closed.map((contour, k) => directed(contour, (depths[k] % 2 === 0) === counterClockwise));

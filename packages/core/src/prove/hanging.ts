@@ -20,7 +20,7 @@ export interface Hanging {
 }
 
 /** How finely curves are followed for areas, in millimetres. */
-const FLAT = 0.05;
+const FLATNESS_MM = 0.05;
 
 /** A narrow place on the way around: it leaves a contour and comes to the next, or the same. */
 interface Step {
@@ -141,7 +141,7 @@ function holesWithin(
   return contours.reduce((sum, contour, k) => {
     const { x, y } = contour.start;
     const isHole = depths[k] === depth && !around.has(k) && insidePolygon(loop, x, y);
-    return isHole ? sum + Math.abs(polygonArea(flatten(contour, FLAT))) : sum;
+    return isHole ? sum + Math.abs(polygonArea(flatten(contour, FLATNESS_MM))) : sum;
   }, 0);
 }
 
@@ -150,7 +150,7 @@ class Rim {
   private readonly points: Float64Array;
 
   constructor(contour: Contour) {
-    this.points = flatten(contour, FLAT);
+    this.points = flatten(contour, FLATNESS_MM);
   }
 
   /** From one place on it to another, the way it runs. */

@@ -86,7 +86,7 @@ const DOUBLED = 6;
 /** From one contour to the other and back so often, which settles where they are nearest. */
 const SETTLED = 4;
 /** Curves are followed so closely before that, in millimetres. */
-const FLAT = 0.002;
+const FLATNESS_MM = 0.002;
 
 /** Where the material that is left between cuts is narrowest; undefined where it is nowhere narrower than 64 mm. */
 export function narrowestOf(grounds: readonly Pick<CutGround, 'rims' | 'contours'>[]): Narrowest | undefined {
@@ -102,7 +102,7 @@ export function narrowestOf(grounds: readonly Pick<CutGround, 'rims' | 'contours
 /** Where a shape is narrowest, by its contours, in millimetres. */
 export function narrowestIn(contours: readonly Contour[]): Narrowest | undefined {
   const closed = contours.filter((contour) => contour.closed);
-  const sorted = nestContours(closed, FLAT).flatMap(({ outer, holes }) => [outer, ...holes]);
+  const sorted = nestContours(closed, FLATNESS_MM).flatMap(({ outer, holes }) => [outer, ...holes]);
   return narrowestOf([{ contours: sorted, rims: indexRims(sorted) }]);
 }
 
@@ -110,7 +110,7 @@ export function narrowestIn(contours: readonly Contour[]): Narrowest | undefined
 export function gapBetweenShapes(one: readonly Contour[], other: readonly Contour[]): Narrowest | undefined {
   const gaps = one.flatMap((a, k) =>
     other.map((b, n) => {
-      const { distance, from, to } = gapBetween(a, b, FLAT);
+      const { distance, from, to } = gapBetween(a, b, FLATNESS_MM);
       return { width: distance, from, to, a: k, b: one.length + n };
     }),
   );

@@ -21,7 +21,7 @@ import {
 } from '../geometry';
 
 /** How closely ways beside contours are followed, in millimetres; arcs are found again in what is made of chords. */
-const FLAT = 0.002;
+const FLATNESS_MM = 0.002;
 const ARC = 0.003;
 const ROUGH = 0.02;
 /** Less than this, as a share of the tool's width squared, is not told as left standing: a right angle leaves .054 of it. */
@@ -48,7 +48,7 @@ export interface ToolWay {
 
 /** Areas grown or shrunk so exactly that a machine could not tell. */
 const beside = (areas: readonly Contour[], distance: number): Contour[] =>
-  offset(areas, distance, 'round', FLAT);
+  offset(areas, distance, 'round', FLATNESS_MM);
 
 /** Arcs where there are chords of them. */
 const withArcs = (contours: readonly Contour[], tolerance = ARC): Contour[] =>
@@ -56,7 +56,7 @@ const withArcs = (contours: readonly Contour[], tolerance = ARC): Contour[] =>
 
 /** Whether a contour turns towards the waste so sharply anywhere that the tool might not follow. */
 function isTight(contour: Contour, width: number, wasteOutside: boolean): boolean {
-  const points = flatten(contour, FLAT);
+  const points = flatten(contour, FLATNESS_MM);
   const count = points.length / 2;
   const at = (k: number): Point => ({ x: points[2 * (k % count)], y: points[2 * (k % count) + 1] });
   const isCounter = signedArea(contour) > 0;
@@ -81,7 +81,7 @@ export function wayAlong(contour: Contour, width: number, wasteOutside: boolean)
   const runs = beside([contour], (side * width) / 2);
   if (runs.length === 1 && !isTight(contour, width, wasteOutside)) {
     const exact = movedSideways(
-      asArcs(contour, FLAT / 2),
+      asArcs(contour, FLATNESS_MM / 2),
       (signedArea(contour) > 0 ? side : -side) * (width / 2),
     );
     return { runs: exact ? [exact] : withArcs(runs), standing: [] };
@@ -135,7 +135,7 @@ function begunAtNode({ segments, closed }: Contour, node: number): Contour {
 
 /** What of an area another one does not cover, less what is no more than rounding. */
 const leftOver = (area: readonly Contour[], covered: readonly Contour[], width: number): Contour[] =>
-  subtracted(area, covered, FLAT).filter(
+  subtracted(area, covered, FLATNESS_MM).filter(
     (piece) => Math.abs(signedArea(piece)) > Math.max(LEAST_STANDING, STANDING * width * width),
   );
 

@@ -25,7 +25,7 @@ export interface Track {
 }
 
 /** How closely curves are followed to see what lies in what. */
-const FLAT = 0.02;
+const FLATNESS_MM = 0.02;
 
 /** All that is to be done with what a file draws, and what the tool cannot get into at all. Guides are not machined. */
 export function tracksOf(
@@ -93,7 +93,7 @@ const inLines = (task: Track['task'], contours: readonly Contour[], { hatch: spa
 const areasOf = (contours: readonly Contour[]): Contour[][] =>
   nestContours(
     contours.filter(({ closed }) => closed),
-    FLAT,
+    FLATNESS_MM,
   ).map(({ outer, holes }) => [outer, ...holes]);
 
 function cutThrough(contours: readonly Contour[], machine: Machine): Track[] {
@@ -102,7 +102,7 @@ function cutThrough(contours: readonly Contour[], machine: Machine): Track[] {
   const { tabbed, open } = tabbedIn(contours.filter((contour) => !contour.closed));
   const whole = contours.filter((contour) => contour.closed);
   const loops = [...whole, ...tabbed.map(({ around }) => around)];
-  const parents = parentsAmong(loops, FLAT);
+  const parents = parentsAmong(loops, FLATNESS_MM);
   const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
   const cuts = loops.map((contour, k): Track => {
     const depth = depthOf(k);

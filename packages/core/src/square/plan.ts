@@ -28,7 +28,7 @@ export interface WarpPlan {
   exact: boolean;
 }
 
-/** The same with what is known of the size. */
+/** A plan of warping with what is known of the true size. */
 export interface SquarePlan extends WarpPlan {
   /** Millimetres of a result pixel where that is known, and from what. */
   scale: Scale;

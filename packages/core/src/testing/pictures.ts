@@ -39,7 +39,7 @@ function coverage(x: number, y: number, inside: (x: number, y: number) => boolea
   return count / samples ** 2;
 }
 
-/** The same as an opaque colour picture. */
+/** A grey picture as an opaque colour picture. */
 export function coloured({ width, height, data }: GreyPicture): ColourPicture {
   const colours = new Uint8Array(4 * data.length);
   data.forEach((tone, i) => colours.set([tone, tone, tone, 255], 4 * i));

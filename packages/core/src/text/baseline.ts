@@ -32,7 +32,7 @@ export function circleBaseline(
 }
 
 /** How closely a contour is followed, as a share of the height of what stands on it. */
-const FLAT = 0.002;
+const FLATNESS_SHARE = 0.002;
 /** On a bend inwards rooms shrink to no less than this share. */
 const LEAST_ROOM = 0.3;
 
@@ -41,7 +41,7 @@ const LEAST_ROOM = 0.3;
  * around again, an open one on in the directions of its ends.
  */
 export function contourBaseline(contour: Contour, height: number, even: boolean): Baseline {
-  const flat = flatten(contour, FLAT * height);
+  const flat = flatten(contour, FLATNESS_SHARE * height);
   const places = Array.from({ length: flat.length / 2 }, (_, k): Point => ({
     x: flat[2 * k],
     y: flat[2 * k + 1],

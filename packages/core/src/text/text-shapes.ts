@@ -16,8 +16,8 @@ import type { Font } from './font';
 import type { PlacedGlyph } from './set-text';
 
 /** How finely curves are followed to see what lies in what, in font units and in millimetres. */
-const GLYPH_FLAT = 0.5;
-const FLAT = 0.005;
+const GLYPH_FLATNESS_UNITS = 0.5;
+const FLATNESS_MM = 0.005;
 /** How wide single lines are drawn, in millimetres. */
 export const LINE_PEN = 0.3;
 
@@ -35,17 +35,17 @@ export function textShapes(font: Font, glyphs: readonly PlacedGlyph[]): Shape[] 
     whole.set(id, outline);
     return outline.map((contour) => affineContour(contour, map));
   });
-  return together(letters).flatMap((contours) => nestContours(contours, FLAT));
+  return together(letters).flatMap((contours) => nestContours(contours, FLATNESS_MM));
 }
 
 /** A glyph's areas, none over another: drawn so already, or united. Fonts run outer contours either way, and holes against them. */
 function wholeOutline(contours: Contour[]): Contour[] {
-  const parents = parentsAmong(contours, GLYPH_FLAT);
+  const parents = parentsAmong(contours, GLYPH_FLATNESS_UNITS);
   const areas = contours.map(signedArea);
   const isTwice = parents.some(
     (parent, k) => parent >= 0 && Math.sign(areas[parent]) === Math.sign(areas[k]),
   );
-  return isTwice || findCrossings(contours, GLYPH_FLAT).length > 0
+  return isTwice || findCrossings(contours, GLYPH_FLATNESS_UNITS).length > 0
     ? combineAreas('unite', contours)
     : contours;
 }
@@ -56,11 +56,11 @@ function together(letters: readonly Contour[][]): Contour[][] {
   const groups = groupsBy(boxes);
   return groups.map((group) => {
     const own = group.flatMap((k) => letters[k]);
-    if (group.length === 1 || findCrossings(own, FLAT).length === 0) return own;
+    if (group.length === 1 || findCrossings(own, FLATNESS_MM).length === 0) return own;
     // Each letter by itself first, so that all run the same way round.
     return combineAreas(
       'unite',
-      group.flatMap((k) => contoursOf(nestContours(letters[k], FLAT))),
+      group.flatMap((k) => contoursOf(nestContours(letters[k], FLATNESS_MM))),
     );
   });
 }

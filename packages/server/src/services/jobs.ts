@@ -74,7 +74,7 @@ export class JobService {
     return recordOf(await this.whole(id));
   }
 
-  /** The same as JSON, put together from what is stored without reading it. */
+  /** A job as JSON text, put together from what is stored without reading it. Throws `no-such-job`. */
   async openText(id: string): Promise<string> {
     const whole = await this.whole(id);
     const { document, cursor } = whole;

@@ -6,7 +6,7 @@ import type { PaintedArea } from './painted-area';
 const BLACK = '#000000';
 /** Lines that are no single lines, such as guides, are drawn so wide; the rims of pens are followed this closely. Millimetres. */
 const HAIRLINE = 0.1;
-const FLAT = 0.005;
+const FLATNESS_MM = 0.005;
 
 /**
  * What a drawing shows as a picture. What is cut through makes one area a plate, so that what is cut out of a part is gone from it; all else
@@ -43,6 +43,6 @@ function strokeOf({ shape }: DrawingPath): Contour[] {
   const pen = shape.pen ?? HAIRLINE;
   return penned(
     contoursOf([shape]).map((contour) => ({ contour, pen })),
-    FLAT,
+    FLATNESS_MM,
   );
 }

@@ -2,7 +2,7 @@ import { flatten } from '../../geometry';
 import type { PaintedArea } from './painted-area';
 
 /** Curves are followed within this share of a pixel. */
-const FLAT = 0.05;
+const FLATNESS_PX = 0.05;
 
 /** Sides of one area, in samples: x and y of both ends, the upper first; and which of them come into each band of rows. */
 interface Sides {
@@ -35,7 +35,7 @@ export class Samples {
         ends.push(x1, y1, x2, y2);
       };
       for (const contour of contours) {
-        const points = flatten(contour, FLAT / scale);
+        const points = flatten(contour, FLATNESS_PX / scale);
         for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
           const [x1, y1] = [(points[j] - left) * scale, (points[j + 1] - top) * scale];
           const [x2, y2] = [(points[i] - left) * scale, (points[i + 1] - top) * scale];

@@ -7,7 +7,7 @@ import { meetingNear } from './meet';
 import { END, type On, partBack, partBetween } from './part';
 
 /** How finely curves are followed while it is worked out what lies where; and parts of the unit that places are counted in. */
-const FLAT = 0.005;
+const FLATNESS_UNITS = 0.005;
 const PARTS = 4096;
 /** Areas thinner than this on the average are where rims run along one another. */
 const THIN = 0.01;
@@ -33,7 +33,7 @@ export function combineAreas(
   b: readonly Contour[] = [],
   rule: 'nonzero' | 'evenodd' = 'nonzero',
 ): Contour[] {
-  const fine = finePolygons([...a, ...b], FLAT);
+  const fine = finePolygons([...a, ...b], FLATNESS_UNITS);
   const crossings: Crossing[] = [];
   const clipper = new Clipper64();
   clipper.preserveCollinear = true;

@@ -33,7 +33,7 @@ export function partBetween({ start, segments }: Contour, from: On, to: On): Seg
   return parts;
 }
 
-/** The same walked the other way: from a place back to another. */
+/** Segments of a contour walked against its way, from a place back to another. */
 export function partBack(contour: Contour, from: On, to: On): Segment[] {
   const start = placeOn(contour, to);
   return reverseContour({ start, segments: partBetween(contour, to, from), closed: false }).segments;

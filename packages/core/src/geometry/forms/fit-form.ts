@@ -203,7 +203,7 @@ function settled(begun: Form, points: Float64Array, size: number, only?: (keyof 
   return { form: levelled(form), off, rms: Math.sqrt((2 * cost) / points.length) };
 }
 
-/** The same form with the side for its width that lies nearer to level; a slot's length is its longer one, however it lies. */
+/** A form with the side for its width that lies nearer to level; a slot's length is its longer one, however it lies. */
 function levelled(form: Form): Form {
   const { kind, width, height } = form;
   if (kind === 'circle') return { ...form, turn: 0 };

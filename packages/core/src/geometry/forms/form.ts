@@ -122,7 +122,7 @@ function polygon({ width, sides }: Form): Contour {
  */
 export const distanceToForm = (form: Form, x: number, y: number): number => distanceFrom(form)(x, y);
 
-/** The same for many places. */
+/** How far places are from a form's rim, in its unit: for many places of one form. */
 export function distanceFrom(form: Form): (x: number, y: number) => number {
   const { width, height } = form;
   const [c, s] = [Math.cos(form.turn), Math.sin(form.turn)];

@@ -64,7 +64,7 @@ export function mapContour(contour: Contour, map: Homography): Contour {
   };
 }
 
-/** The same curve walked the other way. */
+/** A contour walked from its end to its start; closed ones keep their first node. */
 export function reverseContour(contour: Contour): Contour {
   const ends: Point[] = [contour.start, ...contour.segments];
   const segments = contour.segments.map((segment, i): Segment => {

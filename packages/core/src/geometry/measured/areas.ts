@@ -12,7 +12,7 @@ import type { Contour } from '../contour';
 import { flatten } from '../flatten';
 
 /** How finely curves are followed, and how finely the library counts: decimals of the unit. */
-const FLAT = 0.01;
+const FLATNESS_UNITS = 0.01;
 const DECIMALS = 4;
 
 /** How an offset goes around corners. */
@@ -26,13 +26,13 @@ const JOINS: Record<OffsetCorners, JoinType> = {
 const MITER = 4;
 
 /** Areas that either of two sets of closed contours covers. */
-export const united = (a: readonly Contour[], b: readonly Contour[] = [], flat = FLAT): Contour[] =>
+export const united = (a: readonly Contour[], b: readonly Contour[] = [], flat = FLATNESS_UNITS): Contour[] =>
   combined(Clip.Union, a, b, flat);
 /** Areas of the first that the second does not cover. */
-export const subtracted = (a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] =>
+export const subtracted = (a: readonly Contour[], b: readonly Contour[], flat = FLATNESS_UNITS): Contour[] =>
   combined(Clip.Difference, a, b, flat);
 /** Areas that both cover. */
-export const intersected = (a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] =>
+export const intersected = (a: readonly Contour[], b: readonly Contour[], flat = FLATNESS_UNITS): Contour[] =>
   combined(Clip.Intersection, a, b, flat);
 
 /** Areas grown by a distance, or shrunk by a negative one; curves come back as straight pieces within `flat`. */
@@ -40,14 +40,17 @@ export function offset(
   areas: readonly Contour[],
   distance: number,
   corners: OffsetCorners = 'round',
-  flat = FLAT,
+  flat = FLATNESS_UNITS,
 ): Contour[] {
   const whole = union(pathsOf(areas, flat), FillRule.EvenOdd);
   return contoursFrom(inflatePathsD(whole, distance, JOINS[corners], EndType.Polygon, MITER, DECIMALS, flat));
 }
 
 /** The area that a round pen of some width covers along lines. */
-export function penned(lines: readonly { contour: Contour; pen: number }[], flat = FLAT): Contour[] {
+export function penned(
+  lines: readonly { contour: Contour; pen: number }[],
+  flat = FLATNESS_UNITS,
+): Contour[] {
   const areas = lines.flatMap(({ contour, pen }) => {
     const end = contour.closed ? EndType.Joined : EndType.Round;
     return inflatePathsD(pathsOf([contour], flat), pen / 2, JoinType.Round, end, MITER, DECIMALS, flat);
@@ -58,12 +61,17 @@ export function penned(lines: readonly { contour: Contour; pen: number }[], flat
 /** The library's own union counts hundredths. */
 const union = (paths: PathsD, rule: FillRule): PathsD => booleanOpD(Clip.Union, paths, null, rule, DECIMALS);
 
-function combined(operation: ClipType, a: readonly Contour[], b: readonly Contour[], flat = FLAT): Contour[] {
+function combined(
+  operation: ClipType,
+  a: readonly Contour[],
+  b: readonly Contour[],
+  flat = FLATNESS_UNITS,
+): Contour[] {
   const [subject, clip] = [a, b].map((contours) => union(pathsOf(contours, flat), FillRule.EvenOdd));
   return contoursFrom(booleanOpD(operation, subject, clip, FillRule.NonZero, DECIMALS));
 }
 
-function pathsOf(contours: readonly Contour[], flat = FLAT): PathsD {
+function pathsOf(contours: readonly Contour[], flat = FLATNESS_UNITS): PathsD {
   return contours.map((contour) => {
     const points = flatten(contour, flat);
     return Array.from({ length: points.length / 2 }, (_, i) => ({ x: points[2 * i], y: points[2 * i + 1] }));

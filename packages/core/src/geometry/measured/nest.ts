@@ -18,7 +18,7 @@ export function nestContours(contours: readonly Contour[], tolerance: number): S
   }));
 }
 
-/** The same by number: which contour is outer, and which are its holes. */
+/** Nesting of contours by their numbers: which are outer, and which are the holes of each. */
 export function nestingOf(
   contours: readonly Contour[],
   tolerance: number,

@@ -53,7 +53,7 @@ export class Crossings {
 
   constructor(private readonly tolerance: number) {}
 
-  /** The same contours as before, of which some may be others now. */
+  /** Places where contours cross: as many contours as before, of which some may be others now; only these are looked at anew. */
   find(contours: readonly Contour[]): CrossingPlace[] {
     const changed: number[] = [];
     contours.forEach((contour, k) => contour !== this.contours[k] && changed.push(k));

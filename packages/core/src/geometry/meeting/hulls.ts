@@ -24,7 +24,7 @@ export function isFlat(hull: Hull): boolean {
 /** Whether a line along a leg or the chord of either hull has the two on either side of it. */
 export const areApart = (a: Hull, b: Hull): boolean => hasOneSideFree(a, b) || hasOneSideFree(b, a);
 
-/** The same with lines along the first hull only. */
+/** Whether a line along a side of the first hull has all of the other hull on its far side. */
 function hasOneSideFree(own: Hull, other: Hull): boolean {
   for (let leg = 0; leg < POINTS; leg += 2) {
     const next = (leg + 2) % POINTS;

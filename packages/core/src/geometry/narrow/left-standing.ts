@@ -9,7 +9,7 @@ import { isInside } from '../measured/winding';
 
 /** Areas are worked on so large that the radius is so many units, followed so closely. */
 const LARGE = 200;
-const FLAT = 0.2;
+const FLATNESS_UNITS = 0.2;
 /** Around a corner so many times the radius is looked at. */
 const AROUND = 6;
 /** What is left is of the corner where it comes as near to it as this share of the radius. */
@@ -38,9 +38,9 @@ export function leftStanding(
     })
     .map((contour) => placeContour(contour, { scale, x: -place.x * scale, y: -place.y * scale }));
   const window = square(reach);
-  const covered = intersected(own, [window], FLAT);
-  const worked = isTaken ? covered : subtracted([window], covered, FLAT);
-  const left = subtracted(worked, opened(worked, LARGE), FLAT);
+  const covered = intersected(own, [window], FLATNESS_UNITS);
+  const worked = isTaken ? covered : subtracted([window], covered, FLATNESS_UNITS);
+  const left = subtracted(worked, opened(worked, LARGE), FLATNESS_UNITS);
   // What reaches out of what is looked at is narrower than the disc all along, and no corner.
   return atOrigin(left, NEAR * LARGE)
     .filter(([outer]) => !reachesOut(outer, 0.99 * reach))
@@ -68,7 +68,7 @@ const ORIGIN = { x: 0, y: 0 };
 
 /** What of a region a disc gets into. */
 const opened = (region: readonly Contour[], radius: number): Contour[] =>
-  offset(offset(region, -radius, 'round', FLAT), radius, 'round', FLAT);
+  offset(offset(region, -radius, 'round', FLATNESS_UNITS), radius, 'round', FLATNESS_UNITS);
 
 /** The pieces of an area that the origin lies in, or all but. */
 function atOrigin(area: readonly Contour[], within: number): Contour[][] {

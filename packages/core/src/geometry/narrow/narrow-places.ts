@@ -6,7 +6,7 @@ import { type NarrowPlace, type Stretch, goesOn, isTaper, joined } from './narro
 import { norm } from '../norm';
 
 /** Curves are followed within this share of the width that is asked about. */
-const FLAT = 1 / 400;
+const FLATNESS_SHARE = 1 / 400;
 /** Places on a rim are looked at so far apart, as a share of that width. */
 const STEP = 1 / 4;
 /** But no more of them than this in all. */
@@ -99,7 +99,7 @@ class Rims {
     const begins: number[] = [];
     for (const { contour, start, to, begins: along, length } of segments) {
       const points = [start.x, start.y];
-      flattenSegment(start, to, FLAT * least, points);
+      flattenSegment(start, to, FLATNESS_SHARE * least, points);
       const count = points.length / 2 - 1;
       const flat = Array.from({ length: count }, (_, k) =>
         norm(points[2 * k + 2] - points[2 * k], points[2 * k + 3] - points[2 * k + 1]),
@@ -160,7 +160,7 @@ class Rims {
     }
   }
 
-  /** The same from corners that point into the region, where no disc touches both sides. */
+  /** Narrow stretches from corners that point into the region, where no disc touches both sides. */
   *atCorners(least: number): Generator<Stretch> {
     for (const segment of this.segments) {
       // With the region to the left on screen, a turn to the right points into it.
@@ -186,7 +186,7 @@ class Rims {
     return best;
   }
 
-  /** The same from one place of a contour, so far along it. */
+  /** The narrow stretch at one place of a contour, so far along it, if there is one. */
   private from(contour: number, along: number, least: number): Stretch | undefined {
     const { chords, owners, begins } = this;
     const k = this.chordAt(contour, along);

@@ -11,7 +11,7 @@ export interface PlacedOn {
   to: Segment;
 }
 
-/** The same with how far along its contour it begins. */
+/** A placed segment with how far along its contour it begins, in the contour's unit. */
 export interface RimSegment extends PlacedOn {
   begins: number;
   length: number;

@@ -5,7 +5,7 @@ import { ORIGIN, type PathSet, contourAt } from '../path-set';
 import { insidePolygon } from '../polygon';
 
 /** How closely curves are followed for picking, as a share of the reach. */
-const FLAT = 0.1;
+const FLATNESS_SHARE = 0.1;
 
 /**
  * The id of the contour that is meant by a place: the nearest within `reach`, or else the smallest that the place lies
@@ -20,12 +20,16 @@ export function pickPath(set: PathSet, { x, y }: Point, reach: number): number |
     const [, , left, top, right, bottom, area] = set.origins.subarray(ORIGIN * k, ORIGIN * (k + 1));
     if (x < left - reach || x > right + reach || y < top - reach || y > bottom + reach) continue;
     const contour = contourAt(set, k);
-    const off = distanceToChords(indexChords([contour], FLAT * reach), x, y);
+    const off = distanceToChords(indexChords([contour], FLATNESS_SHARE * reach), x, y);
     if (off <= least) {
       least = off;
       nearest = set.ids[k];
     }
-    if (contour.closed && Math.abs(area) < smallest && insidePolygon(flatten(contour, FLAT * reach), x, y)) {
+    if (
+      contour.closed &&
+      Math.abs(area) < smallest &&
+      insidePolygon(flatten(contour, FLATNESS_SHARE * reach), x, y)
+    ) {
       smallest = Math.abs(area);
       inside = set.ids[k];
     }

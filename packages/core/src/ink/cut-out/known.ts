@@ -38,7 +38,7 @@ export function knownOf({ loop, marks }: CutOut, { width, height }: Size): Uint8
   return known;
 }
 
-/** The same on a picture so many times smaller, and moved. */
+/** A cut-out on a picture that begins at left, top (pixels of the larger one) and is so many times smaller. */
 export function placedOn({ loop, marks }: CutOut, left: number, top: number, times: number): CutOut {
   const places = (points: readonly number[]) =>
     points.map((value, k) => (value - (k % 2 === 0 ? left : top)) / times);

@@ -10,7 +10,7 @@ export const marksInOrder = (marks: CutSettings['marks']): { id: number; mark: C
     .map((id) => ({ id, mark: marks[id] }));
 
 /**
- * The same cut with one mark more, after all others. Throws `mark-outside` for one that no place of lies within the loop:
+ * A cut-out with one mark more, after all others. Throws `mark-outside` for one that no place of lies within the loop:
  * all that is there is out already, and nothing of the thing is.
  */
 export function withMark(cut: CutSettings, mark: CutMark): CutSettings {

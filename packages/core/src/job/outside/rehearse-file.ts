@@ -56,7 +56,7 @@ export function rehearsedFile(
   return { rehearsal: rehearse(file.paths, machineFor(material, tool, wishes), order), file };
 }
 
-/** The same with its report, for a process, a material and a tool by their names. */
+/** What a machine does with somebody's vector file, with its report, for a process, a material and a tool by their names. */
 export function rehearseVectorFile(
   bytes: Uint8Array,
   name: string,

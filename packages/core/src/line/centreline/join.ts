@@ -2,12 +2,12 @@ import { type Contour, type Point, indexChords, nearestPlace } from '../../geome
 
 /** An end whose ink touches another stroke's, its own half width and the other's away, is meant to lie on it. */
 const TOUCHING = 1.05;
-const FLAT = 0.001;
+const FLATNESS_PX = 0.001;
 
 /** Moves ends that lie on another stroke's middle exactly onto its fitted curve, so that T and Y meet. */
 export function joinEnds(strokes: { contour: Contour; width: number }[]): void {
   const contours = strokes.map(({ contour }) => contour);
-  const index = indexChords(contours, FLAT);
+  const index = indexChords(contours, FLATNESS_PX);
   const widest = strokes.reduce((most, { width }) => Math.max(most, width), 0);
   strokes.forEach(({ contour, width }, k) => {
     if (contour.closed || contour.segments.length === 0) return;

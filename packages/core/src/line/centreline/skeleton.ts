@@ -31,7 +31,7 @@ const AROUND = [
   [-1, -1],
   [1, -1],
 ];
-/** The same neighbours going once around. */
+/** The eight neighbours by their numbers, going once around. */
 const RING = [0, 4, 1, 5, 2, 6, 3, 7];
 
 /** Reads the graph of a thinned mask: junctions are clusters of pixels in which three or more lines meet. */

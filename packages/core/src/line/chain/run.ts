@@ -8,7 +8,7 @@ export interface Run {
   along: Float64Array;
   /** The run is a closed curve, its last point repeating its first; otherwise its ends are corners. */
   around: boolean;
-  /** The same points as found; the ends of an open run are its corners, where the rim turns. */
+  /** The points as they were found, before they were evened out; the ends of an open run are its corners, where the rim turns. */
   foundX: Float64Array;
   foundY: Float64Array;
   /** Its first point is a corner beyond the contour. */

@@ -85,7 +85,7 @@ export function fitChain(
 }
 
 /**
- * The same for points so rough that no direction can be told from a few of them: segments meet at any angle, each the
+ * A chain for points so rough that no direction can be told from a few of them: segments meet at any angle, each the
  * longest that stays within the tolerance, and nothing is refined.
  */
 export function fitRoughChain(

@@ -82,7 +82,7 @@ export function fitLoop(seen: SeenLoop, options: FitOptions, mean: number, conte
   return nodesOf(again) <= nodesOf(whole) ? again : whole;
 }
 
-/** The same for a closed line of places. */
+/** Curves around a closed line of places, in pixels, within the options' tolerance. */
 export function fitAround(
   x: ArrayLike<number>,
   y: ArrayLike<number>,

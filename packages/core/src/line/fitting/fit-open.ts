@@ -16,7 +16,7 @@ const FAR = 1e7;
 export interface OpenEnds {
   /** How far from a corner the line's points say nothing about the corner's sides. */
   rounded: number;
-  /** The same for its ends. */
+  /** How far from the line's ends its points say nothing about it. */
   roundedEnds?: number;
   /** Ends that others end at too, and that stay exactly where they are. */
   fixed?: boolean;

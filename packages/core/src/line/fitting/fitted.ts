@@ -74,7 +74,7 @@ export function fitWithin(
   return through(asFound, ends);
 }
 
-/** The same contour by another chain. */
+/** A fitted contour by another chain over its runs. */
 export const withChain = ({ runs }: Fitted, chain: Chain): Fitted => ({
   contour: contourOfChain(chain),
   chain,

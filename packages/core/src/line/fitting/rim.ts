@@ -66,7 +66,7 @@ export function pointsOfRim(runs: readonly Run[], closed: boolean): Float64Array
 /** The points of the rim that a path follows, its corners among them. */
 export const rimOf = ({ runs, contour }: Fitted): Float64Array => pointsOfRim(runs, contour.closed);
 
-/** The same places from the last to the first. */
+/** Places, as x, y pairs, from the last to the first. */
 function backwards(points: Float64Array): Float64Array {
   const turned = new Float64Array(points.length);
   for (let i = 0; i < points.length; i += 2) {

@@ -45,7 +45,7 @@ const LARGE = 200;
 /** A little more than the least, so that it passes when it is measured. */
 const MORE = 1.02;
 /** Curves are followed so closely on that scale; chords lie this near the arc they were cut from, as a share of the least. */
-const FLAT = 0.2;
+const FLATNESS_UNITS = 0.2;
 const CHORDS = 1 / 200;
 /** Of what curves may be off, this share is for the fit. */
 const FITTED = 0.8;
@@ -157,7 +157,9 @@ function widened(rims: RimIndex, at: readonly Point[], mend: Mend): Contour[] {
     const line = placeContour({ start, segments, closed: false }, { scale, x: 0, y: 0 });
     return { contour: line, pen: MORE * LARGE };
   });
-  return penned(lines, FLAT).map((contour) => placeContour(contour, { scale: 1 / scale, x: 0, y: 0 }));
+  return penned(lines, FLATNESS_UNITS).map((contour) =>
+    placeContour(contour, { scale: 1 / scale, x: 0, y: 0 }),
+  );
 }
 
 /** Curves for chords, outer contours one way around and holes the other. */

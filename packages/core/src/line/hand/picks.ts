@@ -25,7 +25,7 @@ export const PICKS = ['all', 'outermost', 'holes', 'islands', 'lines', 'the rest
 export type Pick = (typeof PICKS)[number];
 
 /** Forms are followed this closely when they are compared, as a share of their size; holes, in the set's unit. */
-const FLAT = 0.005;
+const FLATNESS_SHARE = 0.005;
 const ROUGH = 0.1;
 /** How far figures of the same form, and sizes that are the same, may be apart, as shares. */
 const SAME_FORM = 0.06;
@@ -81,7 +81,7 @@ export function pickInLoop(set: PathSet, loop: readonly number[]): Set<number> {
       const { box } = originAt(set, k);
       const points = flatten(
         contourAt(set, k),
-        Math.max(0.05, FLAT * Math.max(boxWidth(box), boxHeight(box))),
+        Math.max(0.05, FLATNESS_SHARE * Math.max(boxWidth(box), boxHeight(box))),
       );
       for (let i = 0; i < points.length; i += 2)
         if (!insidePolygon(polygon, points[i], points[i + 1])) return false;
@@ -220,7 +220,10 @@ function formOf(set: PathSet, k: number): { length: number; compactness: number;
   const contour = contourAt(set, k);
   const { box, area } = originAt(set, k);
   const length = contourLength(contour);
-  const { long, short } = axesOf(contour, Math.max(1e-3, FLAT * Math.max(boxWidth(box), boxHeight(box))));
+  const { long, short } = axesOf(
+    contour,
+    Math.max(1e-3, FLATNESS_SHARE * Math.max(boxWidth(box), boxHeight(box))),
+  );
   return {
     length,
     compactness: (4 * Math.PI * Math.abs(area)) / (length * length),

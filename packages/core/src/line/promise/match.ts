@@ -24,7 +24,7 @@ export interface Rim {
 }
 
 /** How closely curves are followed, in pixels. */
-const FLAT = 0.02;
+const FLATNESS_PX = 0.02;
 /** Rows looked at; taller pictures are sampled. */
 const MOST_ROWS = 1000;
 
@@ -64,7 +64,7 @@ export function matchPaths(
   );
   const inkRows = crossingsOf(outlines, rows, every);
   const areaRows = crossingsOf(
-    areas.map((contour) => flatten(contour, FLAT)),
+    areas.map((contour) => flatten(contour, FLATNESS_PX)),
     rows,
     every,
   );
@@ -138,7 +138,7 @@ function eachCrossed(
 /** What pens along lines cover of each row: begin and end of every chord's interval, one after another. */
 function pensOf(lines: readonly PennedLine[], rows: number, every: number): (row: number) => Float64Array {
   const flat = lines.map(({ contour }) => {
-    const points = flatten(contour, FLAT);
+    const points = flatten(contour, FLATNESS_PX);
     if (!contour.closed) return points;
     const around = new Float64Array(points.length + 2);
     around.set(points);

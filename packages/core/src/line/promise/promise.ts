@@ -6,7 +6,7 @@ import { rimOf } from '../fitting/rim';
 import { type Anew, crossingsOfCurves, uncross } from './uncross';
 
 /** How finely curves are followed, and how far apart places along them are looked at, in pixels. */
-const FLAT = 0.02;
+const FLATNESS_PX = 0.02;
 const STEP = 1;
 /** Chords looked at ahead that are no nearer, and around the nearest where that does not do. */
 const AHEAD = 2;
@@ -67,7 +67,7 @@ function keeps({ contour, chain, runs }: Fitted): boolean {
  * distance, and above it the distance.
  */
 export function distanceFromRim(contour: Contour, rim: Float64Array, enough = 0): number {
-  const path = flatten(contour, FLAT);
+  const path = flatten(contour, FLATNESS_PX);
   const { closed } = contour;
   return Math.max(
     farthestFrom(path, rim, closed, Infinity, enough),

@@ -22,7 +22,7 @@ import { sharpTurns } from '../rims/sharp-turns';
 /** The fit counts in pixels: a contour is scaled until what it may be off is so many of them. */
 const TOLERANCE = 1 / 3;
 /** How finely curves are followed, and how far apart places are at least and at most, in those pixels. */
-const FLAT = 0.01;
+const FLATNESS_PX = 0.01;
 const LEAST_STEP = 0.3;
 const MOST_STEP = 2;
 /** Fewest places that may speak for a circle, and how near they lie to one, as a share of the tolerance. */
@@ -42,7 +42,9 @@ export function refitContours(
   const scale = TOLERANCE / tolerance;
   const places = contours.map((contour) => placesAlong(contour, scale));
   const fitted = places.map((own) => fitPlaces(own, context));
-  const crossing = new Set(findCrossings(contours, FLAT / scale).flatMap((place) => [place.a, place.b]));
+  const crossing = new Set(
+    findCrossings(contours, FLATNESS_PX / scale).flatMap((place) => [place.a, place.b]),
+  );
   let off = promised(fitted, places, (k) => !crossing.has(k), context);
   for (const k of crossing) off = Math.max(off, near(fitted, places, k));
   const result = fitted.map((one, k): Contour => {
@@ -82,7 +84,7 @@ function near(fitted: (Fitted | undefined)[], places: readonly Places[], k: numb
 
 /** Places along a contour in the fit's pixels, neither crowded nor far apart; of a closed one the first is not repeated. */
 function placesAlong(contour: Contour, scale: number): Places {
-  const corners = flatten(contour, FLAT / scale);
+  const corners = flatten(contour, FLATNESS_PX / scale);
   const [x, y]: [number[], number[]] = [[], []];
   const count = corners.length / 2;
   const put = (px: number, py: number) => {

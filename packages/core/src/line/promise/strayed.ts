@@ -15,7 +15,7 @@ import { rimOf } from '../fitting/rim';
 /** Contours that fit into this many tolerances may pass a curve without crossing it. */
 const SMALL = 3;
 /** How closely curves are followed, in pixels. */
-const FLAT = 0.02;
+const FLATNESS_PX = 0.02;
 
 /**
  * Small contours that came to lie on the wrong side of the curve nearest to them: holes lie in ink, outer contours in
@@ -33,7 +33,7 @@ export function strayed(
     const { contour } = fitted[b];
     const own = known.get(b) ?? {
       area: signedArea(contour),
-      path: flatten(contour, FLAT),
+      path: flatten(contour, FLATNESS_PX),
       rim: rimOf(fitted[b]),
     };
     known.set(b, own);
@@ -66,7 +66,7 @@ function nearestChord(
   let nearest: { placed: PlacedSegment; side: number } | undefined;
   let least = reach * reach;
   for (const placed of segments) {
-    const corners = followed(placed, FLAT);
+    const corners = followed(placed, FLATNESS_PX);
     for (let i = 0; i + 3 < corners.length; i += 2) {
       const dx = corners[i + 2] - corners[i];
       const dy = corners[i + 3] - corners[i + 1];

@@ -167,7 +167,7 @@ function doFold(points: Float64Array, a: number, b: number, c: number): boolean 
   const [dx, dy] = [points[2 * b] - points[2 * a], points[2 * b + 1] - points[2 * a + 1]];
   const [ex, ey] = [points[2 * c] - points[2 * b], points[2 * c + 1] - points[2 * b + 1]];
   const along = dx * ex + dy * ey;
-  return along < 0 && Math.abs(dx * ey - dy * ex) < FLAT * -along;
+  return along < 0 && Math.abs(dx * ey - dy * ex) < SAME_LINE * -along;
 }
 /** Tangent of the angle below which two steps lie on one another. */
-const FLAT = 1e-3;
+const SAME_LINE = 1e-3;

@@ -16,12 +16,11 @@ import {
   contourOf,
   formContour,
   nestContours,
+  NESTING_FLATNESS_MM,
 } from '../../geometry';
 import { type BoardForm, type BoardItem, SQUARE_CORNERS } from '../settings';
 import { cornered } from './corners';
 
-/** How finely curves are followed to see what lies in what, in millimetres. */
-const FLAT = 0.01;
 /** Shares of the shorter side: holes of tags and fobs, loops of ornaments, notches of banners, cut corners of tags. */
 const HOLE = 0.16;
 const LOOP = 0.11;
@@ -132,7 +131,7 @@ export function boardShape(item: BoardItem): Shape {
   if (!(item.width > 0 && item.height > 0))
     throw new DrelkError('bad-figure', 'A board has to be larger than nought.', 'Type a width and a height.');
   const { outer, holes = [] } = FORMS[item.form](item);
-  const [shape] = nestContours([outer, ...holes], FLAT);
+  const [shape] = nestContours([outer, ...holes], NESTING_FLATNESS_MM);
   return shape;
 }
 

@@ -9,13 +9,12 @@ import {
   flatten,
   parentsAmong,
   placeContour,
+  NESTING_FLATNESS_MM,
 } from '../../geometry';
 import { SQUARE_CORNERS, type OutlineItem } from '../settings';
 import type { Grow } from './border';
 import { cornered } from './corners';
 
-/** How finely curves are followed to see what lies in what, in millimetres. */
-const FLAT = 0.01;
 /** Feet stand so far in from either end of their bar, as a share of it. */
 const FEET = 0.25;
 
@@ -26,7 +25,7 @@ export function outlineContours(item: OutlineItem, areas: readonly Contour[], gr
   const wide = grow(areas, reach, 'round');
   const whole = bridges > 0 ? grow(wide, -bridges / 2, 'round') : wide;
   // What lies in anything else is filled over.
-  const parents = holes === 'kept' ? [] : parentsAmong(whole, FLAT);
+  const parents = holes === 'kept' ? [] : parentsAmong(whole, NESTING_FLATNESS_MM);
   const filled = holes === 'kept' ? whole : whole.filter((_, k) => parents[k] < 0);
   const standing = base ? combineAreas('unite', [...filled, ...baseOf(filled, base)]) : filled;
   return ring ? withRing(standing, ring) : standing;
@@ -71,7 +70,7 @@ function withRing(
 function farthestAlong(outline: readonly Contour[], from: Point, way: Point): number {
   let farthest = 0;
   for (const contour of outline) {
-    const points = flatten(contour, FLAT);
+    const points = flatten(contour, NESTING_FLATNESS_MM);
     for (let i = 0; i < points.length; i += 2) {
       const next = (i + 2) % points.length;
       const [ax, ay] = [points[i] - from.x, points[i + 1] - from.y];

@@ -19,7 +19,7 @@ const FOLLOWED: readonly Task[] = ['cut-through', 'score'];
 const STEP = 0.5;
 const MOST_PLACES = 200_000;
 /** How closely curves are followed, in told. */
-const FLAT = 0.01;
+const FLATNESS_UNITS = 0.01;
 /** So many places in a row on another line are no crossing. */
 const LEAST = 3;
 /** What is kept of long runs: a place for so many. */
@@ -58,7 +58,7 @@ function runsOnOthers(contours: readonly Contour[], step: number, near: number):
   const all = indexSegmentBoxes(contours);
   const close = segmentsNearOthers(all, near).map((k) => all.segments[k]);
   const lines = close.map(({ start, to }): Contour => ({ start, segments: [to], closed: false }));
-  const index = indexChords(lines, FLAT);
+  const index = indexChords(lines, FLATNESS_UNITS);
   const owners = index.owners.map((line) => close[line].contour);
   const runs: Point[][] = [];
   let run: Point[] = [];
@@ -78,7 +78,7 @@ function runsOnOthers(contours: readonly Contour[], step: number, near: number):
 }
 
 function* placesAlong(line: Contour, step: number): Generator<Point> {
-  const points = flatten(line, FLAT);
+  const points = flatten(line, FLATNESS_UNITS);
   let wanted = step / 2;
   let along = 0;
   for (let i = 0; i + 3 < points.length; i += 2) {

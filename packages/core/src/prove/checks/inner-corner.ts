@@ -20,7 +20,7 @@ const MOST_TURN = 0.95 * Math.PI;
 const LEAST_LEFT = 0.01;
 const LEAST_SHARE = 0.01;
 /** Curves are followed within this share of the radius, to see how tight they are. */
-const FLAT = 1 / 200;
+const FLATNESS_SHARE = 1 / 200;
 /** Tight places that are nearer to each other along their rim than so many radii are one. */
 const TOGETHER = 1;
 
@@ -126,7 +126,7 @@ function tightPlaces(rims: RimIndex, radius: number): Tight[] {
     }
     if (to.kind === 'line') return found;
     const points = [start.x, start.y];
-    flattenSegment(start, to, FLAT * radius, points);
+    flattenSegment(start, to, FLATNESS_SHARE * radius, points);
     let along = begins;
     for (let i = 2; i + 3 < points.length; i += 2) {
       const [ax, ay] = [points[i] - points[i - 2], points[i + 1] - points[i - 1]];

@@ -2,7 +2,7 @@ import { boxOf, parentsAmong } from '../../geometry';
 import { type Check, counted, findingOf } from '../check';
 
 /** How finely curves are followed to see what lies in what, in millimetres. */
-const FLAT = 0.02;
+const FLATNESS_MM = 0.02;
 
 /** Holes that are none: outside of the area that they belong to, or within another of its holes. */
 export const nesting: Check = {
@@ -12,7 +12,7 @@ export const nesting: Check = {
     const astray = paths
       .filter(({ shape }) => shape.holes.length > 0 && shape.outer.closed)
       .flatMap(({ shape: { outer, holes } }) => {
-        const parents = parentsAmong([outer, ...holes], FLAT);
+        const parents = parentsAmong([outer, ...holes], FLATNESS_MM);
         return holes.filter((hole, k) => hole.closed && parents[k + 1] !== 0);
       });
     return findingOf(

@@ -5,7 +5,7 @@ import type { CutGround } from '../cut-ground';
 /** Parts that have less than this in common only touch, in square millimetres. */
 const LEAST = 0.01;
 /** How finely curves are followed for areas, in millimetres. */
-const FLAT = 0.005;
+const FLATNESS_MM = 0.005;
 
 /** Each two closed cuts that cross, and what both are around: the larger the area, the worse. */
 const overlapsIn = ({ cuts, crossings }: CutGround): Measured[] => {
@@ -18,7 +18,7 @@ const overlapsIn = ({ cuts, crossings }: CutGround): Measured[] => {
     if (areParts) pairs.set(`${Math.min(a, b)} ${Math.max(a, b)}`, [one.contour, other.contour]);
   }
   return [...pairs.values()].flatMap(([one, other]) => {
-    const shared = intersected([one], [other], FLAT);
+    const shared = intersected([one], [other], FLATNESS_MM);
     const area = Math.abs(shared.reduce((sum, contour) => sum + signedArea(contour), 0));
     const [largest] = [...shared].sort((a, b) => sizeOf(b) - sizeOf(a));
     const box = largest && boxOf([largest]);

@@ -15,7 +15,7 @@ import { type Painter, layDown } from './painter';
 import type { Overlay } from '../job/tool/tool';
 
 /** How closely what falls out is followed, in screen pixels. */
-const FLAT = 0.5;
+const FLATNESS_PX = 0.5;
 
 /** What is marked on the bench over the paths: what is picked or lit, what waits, falls out, or was found. */
 @Injectable()
@@ -44,7 +44,7 @@ export class BenchMarks {
   private readonly falling = computed(() => {
     const set = this.work.shownPaths()?.paths;
     if (!set || !this.state.showsFalling() || this.state.stage() !== 'piece') return [];
-    return this.piece.falling().map((k) => flatten(contourAt(set, k), FLAT / this.state.eye().scale));
+    return this.piece.falling().map((k) => flatten(contourAt(set, k), FLATNESS_PX / this.state.eye().scale));
   });
 
   /** Draws all of it as it is now; over another picture that a tool works on, only what is picked. */

@@ -90,7 +90,7 @@ export class Painter implements OnDestroy {
   }
 }
 
-/** The same view with what lies around it. */
+/** The view of a painting with what lies around it, so that a short move shows no empty edge. */
 function widened({ eye, width, height, ...rest }: Painting): Painting {
   const [x, y] = [Math.round(BEYOND * width), Math.round(BEYOND * height)];
   return {

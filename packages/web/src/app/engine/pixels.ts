@@ -34,7 +34,7 @@ const imageDataOf = ({ width, height, data }: Pixels) =>
 
 export const bitmapOf = (pixels: Pixels): Promise<ImageBitmap> => createImageBitmap(imageDataOf(pixels));
 
-/** The same at once, for a thread that answers nothing else before it goes on. */
+/** A bitmap of these pixels at once, for a thread that answers nothing else before it goes on. */
 export function bitmapAtOnce(pixels: Pixels): ImageBitmap {
   const canvas = new OffscreenCanvas(pixels.width, pixels.height);
   canvas.getContext('2d')?.putImageData(imageDataOf(pixels), 0, 0);

@@ -98,7 +98,7 @@ export class ApiService {
     return this.http.get(routes.blob(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
   }
 
-  /** The same picture as PNG. */
+  /** The bytes of a stored picture as PNG, whatever it was stored as. */
   blobPng(sha256: string): Observable<ArrayBuffer> {
     return this.http.get(routes.blobPng(sha256), { responseType: 'arraybuffer' }).pipe(plainErrors());
   }

@@ -9,7 +9,7 @@ import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 
 /** How closely the arc that is being drawn is followed, in pixels. */
-const FLAT = 0.2;
+const FLATNESS_PX = 0.2;
 const NAMES = ['Beginning', 'On the way', 'End'];
 
 /** Draws an arc by three clicks: where it begins, a place on it, where it ends. */
@@ -22,7 +22,7 @@ export class DrawArcTool implements Tool {
     const points = [...this.points(), ...(this.at() ?? [])];
     if (points.length === 0) return NO_OVERLAY;
     const arc = points.length === 3 ? arcThrough(points[0], points[1], points[2]) : undefined;
-    const line = arc ? [...flatten(arc, FLAT)] : points.flatMap(({ x, y }) => [x, y]);
+    const line = arc ? [...flatten(arc, FLATNESS_PX)] : points.flatMap(({ x, y }) => [x, y]);
     return {
       lines: [{ points: line }],
       grips: points.map(({ x, y }, k) => ({ x, y, name: NAMES[k] })),

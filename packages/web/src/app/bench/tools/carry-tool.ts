@@ -21,7 +21,7 @@ import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 
 /** How closely what is carried is followed while it is carried, in pixels. */
-const FLAT = 0.3;
+const FLATNESS_PX = 0.3;
 /** More contours than this are carried as the box around them. */
 const MOST_CARRIED = 200;
 /** How far above the box the grip to turn by lies, on screen. */
@@ -179,5 +179,5 @@ function outlineOf(box: Box, map: Homography): OverlayLine {
 const carried = ({ paths }: HandGround, numbers: readonly number[], map: Homography): OverlayLine[] =>
   numbers.map((k) => {
     const contour = mapContour(contourAt(paths, k), map);
-    return { points: [...flatten(contour, FLAT)], closed: contour.closed };
+    return { points: [...flatten(contour, FLATNESS_PX)], closed: contour.closed };
   });

@@ -17,7 +17,7 @@ const SAYS: Record<DrawnForm, string> = {
   slot: 'Pull from corner to corner of the box around it. Length and width can be typed afterwards.',
 };
 /** How closely what is being drawn is followed, and the least that counts as pulled, in pixels. */
-const FLAT = 0.2;
+const FLATNESS_PX = 0.2;
 const LEAST = 2;
 /** A slot as long as it is wide is a circle: it stays a little longer. */
 const LONGER = 1.02;
@@ -31,7 +31,7 @@ export class DrawFormTool extends Pulled implements Tool {
   readonly overlay = computed((): Overlay => {
     const contour = this.contour();
     return contour
-      ? { lines: [{ points: [...flatten(contour, FLAT)], closed: true, fills: true }], grips: [] }
+      ? { lines: [{ points: [...flatten(contour, FLATNESS_PX)], closed: true, fills: true }], grips: [] }
       : NO_OVERLAY;
   });
 
@@ -116,7 +116,7 @@ export class DrawRunTool implements Tool {
     const all = at && !closes ? [...points, at] : points;
     const contour = this.through(all, closes);
     return {
-      lines: contour ? [{ points: [...flatten(contour, FLAT)], closed: closes, fills: closes }] : [],
+      lines: contour ? [{ points: [...flatten(contour, FLATNESS_PX)], closed: closes, fills: closes }] : [],
       grips: points.map((place, k) => ({ ...place, name: `Corner ${k + 1}` })),
     };
   });

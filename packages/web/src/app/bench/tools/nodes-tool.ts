@@ -28,7 +28,7 @@ const APART = 14;
 /** Two presses within this time and as near as what clings are a double one. */
 const DOUBLE = 400;
 /** How closely what is being moved is followed, in pixels. */
-const FLAT = 0.2;
+const FLATNESS_PX = 0.2;
 
 /** A grip of the tool: a node, or one of its handles. */
 interface Grip extends Place {
@@ -242,6 +242,6 @@ export class NodesTool implements Tool {
 }
 
 const outline = (contour: Contour): OverlayLine => ({
-  points: [...flatten(contour, FLAT)],
+  points: [...flatten(contour, FLATNESS_PX)],
   closed: contour.closed,
 });

@@ -8,7 +8,7 @@ import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 
 /** How near on screen a line is meant, and how closely it is followed, in pixels. */
 const REACH = 16;
-const FLAT = 0.3;
+const FLATNESS_PX = 0.3;
 
 /** A click says which of the artwork's contours text runs along. */
 export class PickLineTool implements Tool {
@@ -21,7 +21,7 @@ export class PickLineTool implements Tool {
     const at = this.tools.crosshair() ?? this.tools.hover();
     const found = at && this.near(at);
     if (!found) return NO_OVERLAY;
-    return { lines: [{ points: [...flatten(found, FLAT)], closed: found.closed }], grips: [] };
+    return { lines: [{ points: [...flatten(found, FLATNESS_PX)], closed: found.closed }], grips: [] };
   });
 
   constructor(

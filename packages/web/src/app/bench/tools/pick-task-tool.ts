@@ -8,7 +8,7 @@ import type { ToolBox } from '../../job/tool/tool-box';
 
 /** How near on screen a contour is meant, and how closely it is followed, in pixels. */
 const REACH = 12;
-const FLAT = 0.3;
+const FLATNESS_PX = 0.3;
 
 /** Clicks pick contours of the artwork, along which something of their own is then said to be done. */
 export class PickTaskTool implements Tool {
@@ -30,7 +30,7 @@ export class PickTaskTool implements Tool {
         const k = paths.ids.indexOf(id);
         if (k < 0) return [];
         const contour = contourAt(paths, k);
-        const points = [...flatten(contour, FLAT / this.work.bench.eye().scale)];
+        const points = [...flatten(contour, FLATNESS_PX / this.work.bench.eye().scale)];
         const there: number[] = [];
         for (let i = 0; i < points.length; i += 2) {
           const { x, y } = places.to({ x: points[i], y: points[i + 1] });

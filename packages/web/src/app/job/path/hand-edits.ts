@@ -26,7 +26,7 @@ export interface ListedEdit {
 }
 
 /** Ghosts follow their curves this closely, in pixels. */
-const FLAT = 0.3;
+const FLATNESS_PX = 0.3;
 
 /** What the hand did to the paths, edit by edit: listed, shown, kept and let go. */
 @Injectable()
@@ -91,7 +91,7 @@ function sizeOf({ from, contours }: HandEdit): [width: number, height: number] {
 function ghostsOf({ from, contours }: HandEdit, fromSource: Homography) {
   if (contours.length > 0)
     return contours.map((kept) => ({
-      points: [...flatten(mapContour(contourOf(kept), fromSource), FLAT)],
+      points: [...flatten(mapContour(contourOf(kept), fromSource), FLATNESS_PX)],
       closed: kept.closed,
     }));
   return from.map(({ box: [left, top, right, bottom] }) => ({

@@ -184,7 +184,7 @@ export class PathHand {
     this.act(does, (hand, ground, numbers) => moveContours(hand, ground, numbers, map));
   }
 
-  /** The same about the middle of what is picked, or the point that was set. */
+  /** Moves what is picked by a map about its middle, or about the point that was set; pixels of the artwork. */
   moveAbout(does: string, map: Homography): void {
     this.act(does, (hand, ground, numbers) =>
       moveContours(hand, ground, numbers, about(this.pin() as Point, map)),

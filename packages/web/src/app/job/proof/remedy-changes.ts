@@ -61,7 +61,7 @@ const JOINED = 2;
 /** Shapes as near to a place as so many times the least are mended with it. */
 const NEAR = 2;
 /** How finely ghosts are followed, in pixels. */
-const FLAT = 0.25;
+const FLATNESS_PX = 0.25;
 
 /** What becomes of which contours; `isTaken` where the tool works inside of them. Throws where it would be of none. */
 export async function changesOf(
@@ -150,7 +150,7 @@ const contoursIn = (paths: PathSet): Contour[] =>
 
 /** A contour as a ghost on the bench. */
 export const ghostOf = (contour: Contour, toBench: (at: Point) => Point): Ghost => {
-  const flat = flatten(contour, FLAT);
+  const flat = flatten(contour, FLATNESS_PX);
   const points = Array.from({ length: flat.length / 2 }, (_, k) =>
     toBench({ x: flat[2 * k], y: flat[2 * k + 1] }),
   );
