@@ -1,5 +1,5 @@
 /**
- * The house's floors: raster, geometry -> text -> format -> the six stages -> rehearse -> job -> runner -> contract, decode -> server, web, cli. An
+ * The house's floors: settings, raster, geometry -> text -> format -> the six stages -> rehearse -> job -> runner -> contract, decode -> server, web, cli. An
  * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
  */
 const core = '^packages/core/src';
@@ -44,6 +44,15 @@ module.exports = {
   forbidden: [
     ...pageFloors,
     { name: 'no-circular', severity: 'error', from: { pathNot: tests }, to: { circular: true } },
+    floor('settings-are-at-the-bottom', 'settings', [
+      'raster',
+      'geometry',
+      'text',
+      'format',
+      ...stages,
+      'rehearse',
+      'job',
+    ]),
     floor('raster-is-at-the-bottom', 'raster', ['geometry', 'text', 'format', ...stages, 'job']),
     floor('geometry-is-at-the-bottom', 'geometry', [
       'raster',

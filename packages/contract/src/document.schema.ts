@@ -1,24 +1,22 @@
 import Joi from 'joi';
 import {
-  CLEAN_LENGTHS,
-  type CleanLength,
   FORMAT_IDS,
   type Hand,
   type HandContour,
   type HandEdit,
+  INK,
   type JobDocument,
-  KINDS,
-  LINE_METHODS,
-  NEIGHBOURS,
+  LINE,
   SCHEMA,
-  SEPARATIONS,
   MOST_KEPT,
+  VECTOR,
   formatOf,
   handSize,
   isWhole,
 } from '@drelk/core';
 import { pieceSchema } from './piece.schema';
 import { proveSchema } from './prove.schema';
+import { colour, numbers, places, schemaOf } from './settings.schema';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -36,31 +34,8 @@ const source = Joi.object({
   notes: Joi.array().items(Joi.string().max(300)).max(20).required(),
 });
 
-/** Where places may lie, in pixels. */
-const FARTHEST = 1e6;
-
-/** Numbers of places, so many at most; looked at in one go, since there may be very many. */
-const numbers = (most: number, least = 0) =>
-  Joi.array()
-    .sparse()
-    .min(least)
-    .max(most)
-    .custom((value: unknown[], helpers) => {
-      const isPlace = (part: unknown) => typeof part === 'number' && Math.abs(part) <= FARTHEST;
-      return value.every(isPlace) ? value : helpers.error('array.includes');
-    });
-/** Coordinates in pairs, of `least` to twice `most` numbers. */
-const places = (most: number, least = 0) =>
-  numbers(2 * most, least).custom((value: unknown[], helpers) =>
-    value.length % 2 === 0 ? value : helpers.error('array.length'),
-  );
 const place = places(1, 2);
 const axis = places(2, 4);
-const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
-const cleanLength = (key: CleanLength) =>
-  Joi.number().min(CLEAN_LENGTHS[key].least).max(CLEAN_LENGTHS[key].most).required();
-const auto = (schema: Joi.Schema) => Joi.alternatives(Joi.valid('auto'), schema).required();
-
 const square = Joi.object({
   turn: Joi.number().valid(0, 1, 2, 3).required(),
   mirror: Joi.boolean().required(),
@@ -124,6 +99,11 @@ const inBounds: Joi.CustomValidator<Record<string, { points?: number[] }>> = (st
   return places <= MOST_STROKE_PLACES ? strokes : helpers.error('object.max', { limit: MOST_STROKE_PLACES });
 };
 
+const strokes = Joi.object()
+  .pattern(/^[1-9]\d{0,8}$/, stroke)
+  .max(MOST_STROKES)
+  .custom(inBounds);
+
 /** Marks on a thing that is cut out. */
 const MOST_MARKS = 500;
 
@@ -182,70 +162,10 @@ const hand = Joi.object()
     handSize(value) <= MOST_KEPT ? value : helpers.error('object.max', { limit: MOST_KEPT }),
   );
 
-const ink = Joi.object({
-  kind: auto(Joi.valid(...KINDS)),
-  by: auto(Joi.valid(...SEPARATIONS)),
-  tone: Joi.object({
-    brightness: Joi.number().min(-100).max(100).required(),
-    contrast: Joi.number().min(-100).max(100).required(),
-    levelled: auto(Joi.boolean()),
-    detail: auto(Joi.number().min(0).max(100)),
-    rulings: auto(Joi.boolean()),
-  }).required(),
-  threshold: Joi.alternatives(Joi.valid('auto', 'local'), Joi.number().integer().min(0).max(255)).required(),
-  ink: Joi.string().valid('auto', 'dark', 'light').required(),
-  cut: cut.allow(null).required(),
-  words: Joi.alternatives(Joi.valid('all', null), places(1000, 2)).required(),
-  background: Joi.object({
-    tolerance: Joi.number().min(0).max(100).allow(null).required(),
-    away: places(1000).required(),
-    keep: places(1000).required(),
-  }).required(),
-  plates: Joi.object({
-    count: auto(Joi.number().integer().min(2).max(24)),
-    merged: Joi.array().items(Joi.array().length(2).items(colour)).max(64).required(),
-    ink: auto(Joi.alternatives(Joi.valid('all'), Joi.array().items(colour).max(64))),
-    recoloured: Joi.array().items(Joi.array().length(2).items(colour)).max(64).required(),
-    order: Joi.array().items(colour).max(64).required(),
-  }).required(),
-  bands: Joi.object({
-    levels: auto(
-      Joi.alternatives(
-        Joi.number().integer().min(1).max(24),
-        Joi.array().items(Joi.number().integer().min(1).max(255)).min(1).max(24),
-      ),
-    ),
-    shown: Joi.alternatives(Joi.valid('all'), Joi.number().integer().min(0).max(23)).required(),
-  }).required(),
-  edges: Joi.object({
-    fineness: Joi.number().min(0).max(20).required(),
-    strength: Joi.number().min(0).max(100).required(),
-    width: Joi.number().positive().max(1000).required(),
-  }).required(),
-  strokes: Joi.object()
-    .pattern(/^[1-9]\d{0,8}$/, stroke)
-    .max(MOST_STROKES)
-    .custom(inBounds)
-    .required(),
-  clean: Joi.object({
-    specks: auto(Joi.number().min(0).max(1e6)),
-    pinholes: auto(Joi.number().min(0).max(1e6)),
-    rims: cleanLength('rims'),
-    gaps: cleanLength('gaps'),
-    thinnest: cleanLength('thinnest'),
-    grow: cleanLength('grow'),
-    largest: Joi.number().integer().min(1).max(100_000).allow(null).required(),
-    necks: cleanLength('necks'),
-  }).required(),
-});
-
+const ink = schemaOf(INK, { cut, strokes });
+const line = schemaOf(LINE, { hand });
 /** How a vector file is taken, where the job begins with one. */
-const vector = Joi.object({
-  millimetresPerUnit: Joi.number().positive().max(100_000).allow(null).required(),
-  join: Joi.number().min(0).max(1000).required(),
-  simplify: Joi.number().positive().max(1000).allow(null).required(),
-  without: Joi.array().items(Joi.string().max(300)).max(1000).required(),
-});
+const vector = schemaOf(VECTOR, {});
 
 /** What is chosen of each format. */
 export const formatChoices = Joi.object(
@@ -276,21 +196,7 @@ const settings = {
   vector,
   square: square.required(),
   ink: ink.required(),
-  line: Joi.object({
-    method: Joi.string()
-      .valid(...LINE_METHODS)
-      .required(),
-    tolerance: Joi.number().positive().max(1000).allow(null).required(),
-    smoothness: Joi.number().min(0).max(5).required(),
-    corners: Joi.number().min(0).max(1).required(),
-    drop: Joi.number().min(0).max(1e9).required(),
-    solid: Joi.number().positive().max(10_000).allow(null).required(),
-    neighbours: Joi.string()
-      .valid(...NEIGHBOURS)
-      .required(),
-    overlap: Joi.number().min(0).max(1000).required(),
-    hand: hand.required(),
-  }).required(),
+  line: line.required(),
   piece: pieceSchema.required(),
   prove: proveSchema.required(),
   handoff: formatChoices.required(),

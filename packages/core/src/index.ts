@@ -1,3 +1,10 @@
+export {
+  type Figure as FigureSetting,
+  type Form as SettingForm,
+  boundsOf,
+  isSetting,
+  type Settings,
+} from './settings';
 export { DrelkError } from './error';
 export { type Context, quietContext } from './context';
 export {
@@ -180,8 +187,8 @@ export {
   automaticTones,
   type Axis,
   type BandSettings,
-  CLEAN_LENGTHS,
   type CleanLength,
+  INK,
   type CleanSettings,
   type CutMark,
   cutOut,
@@ -197,7 +204,6 @@ export {
   type Kind,
   KIND_NAMES,
   kindInWords,
-  KINDS,
   mapOfPlates,
   marksInOrder,
   mirroredPoints,
@@ -206,7 +212,6 @@ export {
   type Rulings,
   separateWords,
   type Separation,
-  SEPARATIONS,
   type Stroke,
   strokesInOrder,
   type ToneSettings,
@@ -251,7 +256,6 @@ export {
   keepAsDrawn,
   kindOfEdit,
   letGo,
-  LINE_METHODS,
   type LineMethod,
   type MadeContour,
   makeCentrelines,
@@ -431,6 +435,7 @@ export {
   type JobSource,
   type JobState,
   type LineDocument,
+  LINE,
   type Lit,
   litBy,
   look,
@@ -438,7 +443,6 @@ export {
   madeJob,
   MATERIALS_AS_WERE,
   narrowestPlace,
-  NEIGHBOURS,
   type Neighbours,
   newJob,
   newMemory,
@@ -475,6 +479,7 @@ export {
   TOOLS_AS_WERE,
   type Traced,
   upgraded,
+  VECTOR,
   VECTOR_DEFAULTS,
   type VectorFacts,
   vectorResult,

@@ -1,16 +1,14 @@
 export type { CutOut } from './cut-out/known';
 export {
   type BandSettings,
-  CLEAN_LENGTHS,
   type CleanLength,
   type CleanSettings,
   type EdgeSettings,
+  INK,
   INK_DEFAULTS,
   type InkSettings,
   type Kind,
-  KINDS,
   type Separation,
-  SEPARATIONS,
   type ToneSettings,
 } from './settings';
 export { addStroke, type Axis, dropStroke, type Stroke, strokesInOrder } from './strokes';

@@ -1,3 +1,15 @@
+import {
+  type Form,
+  type Settings,
+  above,
+  figure,
+  figures,
+  kept,
+  places,
+  setting,
+  usualOf,
+  words,
+} from '../settings';
 import type { CutSettings } from './cut-out/settings';
 import type { Strokes } from './strokes';
 
@@ -83,16 +95,6 @@ export interface CleanSettings {
   necks: number;
 }
 
-/** How far each length of cleaning goes, in source pixels: more takes long and means nothing. */
-export const CLEAN_LENGTHS = {
-  gaps: { least: 0, most: 80 },
-  rims: { least: 0, most: 24 },
-  thinnest: { least: 0, most: 60 },
-  grow: { least: -20, most: 20 },
-  necks: { least: 0, most: 60 },
-} as const;
-export type CleanLength = keyof typeof CLEAN_LENGTHS;
-
 /** What the user may set of Ink. */
 export interface InkSettings {
   kind: 'auto' | Kind;
@@ -114,28 +116,75 @@ export interface InkSettings {
   clean: CleanSettings;
 }
 
-/** Nothing set: the picture decides. */
-export const INK_DEFAULTS: InkSettings = {
-  kind: 'auto',
-  by: 'auto',
-  tone: { brightness: 0, contrast: 0, levelled: 'auto', detail: 'auto', rulings: 'auto' },
-  threshold: 'auto',
-  ink: 'auto',
-  cut: null,
-  words: null,
-  background: { tolerance: null, away: [], keep: [] },
-  plates: { count: 'auto', merged: [], ink: 'auto', recoloured: [], order: [] },
-  bands: { levels: 'auto', shown: 'all' },
-  edges: { fineness: 1.4, strength: 30, width: 3 },
-  strokes: {},
-  clean: {
-    specks: 'auto',
-    pinholes: 'auto',
-    rims: 0,
-    gaps: 0,
-    thinnest: 0,
-    grow: 0,
-    largest: null,
-    necks: 0,
+/** Plates, or bands, at most. */
+const MOST_COLOURS = 24;
+const colours: Form = { form: 'colours', most: 64 };
+const colourPairs: Form = { form: 'colour pairs', most: 64 };
+/** A length of cleaning: beyond its bounds it takes long and means nothing. */
+const cleanLength = (least: number, most: number) => setting(0, figure(least, most, { follows: 'length' }));
+const specks = setting<'auto' | number>('auto', words('auto'), figure(0, 1e6, { follows: 'area' }));
+const flag = setting<'auto' | boolean>('auto', words('auto', true, false));
+
+/** Each setting of Ink: until it is set the picture decides. */
+export const INK = {
+  kind: setting<InkSettings['kind']>('auto', words('auto', ...KINDS)),
+  by: setting<InkSettings['by']>('auto', words('auto', ...SEPARATIONS)),
+  tone: {
+    brightness: setting(0, figure(-100, 100)),
+    contrast: setting(0, figure(-100, 100)),
+    levelled: flag,
+    detail: setting<'auto' | number>('auto', words('auto'), figure(0, 100)),
+    rulings: flag,
   },
-};
+  threshold: setting<InkSettings['threshold']>(
+    'auto',
+    words('auto', 'local'),
+    figure(0, 255, { whole: true }),
+  ),
+  ink: setting<InkSettings['ink']>('auto', words('auto', 'dark', 'light')),
+  cut: setting<InkSettings['cut']>(null, words(null), kept('cut')),
+  words: setting<InkSettings['words']>(null, words('all', null), places(1000)),
+  background: {
+    tolerance: setting<number | null>(null, words(null), figure(0, 100)),
+    away: setting<number[]>([], places(1000)),
+    keep: setting<number[]>([], places(1000)),
+  },
+  plates: {
+    count: setting<'auto' | number>('auto', words('auto'), figure(2, MOST_COLOURS, { whole: true })),
+    merged: setting<[string, string][]>([], colourPairs),
+    ink: setting<PlateSettings['ink']>('auto', words('auto', 'all'), colours),
+    recoloured: setting<[string, string][]>([], colourPairs),
+    order: setting<string[]>([], colours),
+  },
+  bands: {
+    levels: setting<BandSettings['levels']>(
+      'auto',
+      words('auto'),
+      figure(1, MOST_COLOURS, { whole: true }),
+      figures(figure(1, 255, { whole: true }), 1, MOST_COLOURS),
+    ),
+    shown: setting<'all' | number>('all', words('all'), figure(0, MOST_COLOURS - 1, { whole: true })),
+  },
+  edges: {
+    fineness: setting(1.4, figure(0, 20, { follows: 'length' })),
+    strength: setting(30, figure(0, 100)),
+    width: setting(3, above(0, 1000, { follows: 'length' })),
+  },
+  strokes: setting<Strokes>({}, kept('strokes')),
+  clean: {
+    specks,
+    pinholes: specks,
+    rims: cleanLength(0, 24),
+    gaps: cleanLength(0, 80),
+    thinnest: cleanLength(0, 60),
+    grow: cleanLength(-20, 20),
+    largest: setting<number | null>(null, words(null), figure(1, 100_000, { whole: true })),
+    necks: cleanLength(0, 60),
+  },
+} satisfies Settings<InkSettings>;
+
+/** The lengths of cleaning, by name. */
+export type CleanLength = 'rims' | 'gaps' | 'thinnest' | 'grow' | 'necks';
+
+/** Nothing set: the picture decides. */
+export const INK_DEFAULTS: InkSettings = usualOf<InkSettings>(INK);

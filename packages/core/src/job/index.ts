@@ -47,8 +47,8 @@ export {
 export type { WorkAsked } from './outside/outside-file';
 export {
   type JobDocument,
+  LINE,
   type LineDocument,
-  NEIGHBOURS,
   type Neighbours,
   newJob,
   SCHEMA,
@@ -81,5 +81,5 @@ export {
   type RehearsedFile,
   rehearseVectorFile,
 } from './outside/rehearse-file';
-export { VECTOR_DEFAULTS, type VectorFacts, type VectorSettings } from './document/vector-settings';
+export { VECTOR, VECTOR_DEFAULTS, type VectorFacts, type VectorSettings } from './document/vector-settings';
 export { changedContours } from './would-be';

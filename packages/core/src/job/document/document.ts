@@ -1,9 +1,10 @@
 import { USUAL_CHOICES } from '../../format';
 import type { HandOffSettings } from '../../handoff';
 import { INK_DEFAULTS, type InkSettings } from '../../ink';
-import type { Hand, LineMethod } from '../../line';
+import { type Hand, LINE_METHODS, type LineMethod } from '../../line';
 import { ARTWORK_ITEM, type PieceSettings } from '../../piece';
 import { PROVE_DEFAULTS, type ProveSettings } from '../../prove';
+import { type Settings, above, figure, kept, setting, usualOf, words } from '../../settings';
 import type { SquareSettings } from '../../square';
 import type { VectorSettings } from './vector-settings';
 
@@ -47,6 +48,19 @@ export interface LineDocument {
   hand: Hand;
 }
 
+/** Each setting of Line. */
+export const LINE = {
+  method: setting<LineMethod>('outline', words(...LINE_METHODS)),
+  tolerance: setting<number | null>(null, words(null), above(0, 1000)),
+  smoothness: setting(0.8, figure(0, 5, { follows: 'length' })),
+  corners: setting(0.5, figure(0, 1)),
+  drop: setting(0, figure(0, 1e9, { follows: 'area' })),
+  solid: setting<number | null>(null, words(null), above(0, 10_000, { follows: 'length' })),
+  neighbours: setting<Neighbours>('shared', words(...NEIGHBOURS)),
+  overlap: setting(2, figure(0, 1000, { follows: 'length' })),
+  hand: setting<Hand>({}, kept('hand')),
+} satisfies Settings<LineDocument>;
+
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
 export const SCHEMA = 10;
 
@@ -72,17 +86,7 @@ export const DEFAULTS: Omit<JobDocument, 'name' | 'source' | 'vector'> = {
   units: 'mm',
   square: { turn: 0, mirror: false, angle: 0, flatten: 'auto', crop: null, scale: { by: 'file' } },
   ink: INK_DEFAULTS,
-  line: {
-    method: 'outline',
-    tolerance: null,
-    smoothness: 0.8,
-    corners: 0.5,
-    drop: 0,
-    solid: null,
-    neighbours: 'shared',
-    overlap: 2,
-    hand: {},
-  },
+  line: usualOf<LineDocument>(LINE),
   piece: {
     by: 'artwork',
     edge: 'width',

@@ -3,6 +3,7 @@ import {
   type CutOut,
   type CutSettings,
   FINEST,
+  INK,
   type InkSettings,
   type Kind,
   type Look,
@@ -13,6 +14,7 @@ import {
 } from '../../ink';
 import { type Homography, localScale, mapPoint } from '../../geometry';
 import type { LineMethod } from '../../line';
+import { followed } from '../../settings';
 import type { SquareSettings } from '../../square';
 
 /** Settings with nothing left open, in pixels of the picture that is computed on. */
@@ -85,15 +87,20 @@ export function resolveInk(
   const scale = localScale(toResult, middle) / reduction;
   const place = (values: readonly number[]) => placed(values, toResult, reduction);
   const { levelled, detail, rulings } = ink.tone;
-  const specks = (value: 'auto' | number) =>
-    (value === 'auto' ? specksFor(kind, look) : value) * scale * scale;
-  const { clean, edges } = ink;
-  return {
+  const specks = (value: 'auto' | number) => (value === 'auto' ? specksFor(kind, look) : value);
+  const { clean } = ink;
+  const decided = {
     ...ink,
+    // Plates that become paths of their own are all wanted, however light.
+    plates:
+      ink.plates.ink === 'auto' && method === 'plates' ? { ...ink.plates, ink: 'all' as const } : ink.plates,
+    clean: { ...clean, specks: specks(clean.specks), pinholes: specks(clean.pinholes) },
+  };
+  const here = followed<InkSettings>(INK, decided, { place, scale });
+  return {
+    ...here,
     kind,
     by: ink.by === 'auto' ? SEPARATION[kind] : ink.by,
-    // Plates that become paths of their own are all wanted, however light.
-    plates: ink.plates.ink === 'auto' && method === 'plates' ? { ...ink.plates, ink: 'all' } : ink.plates,
     tone: {
       ...ink.tone,
       levelled:
@@ -104,20 +111,8 @@ export function resolveInk(
       rulings: rulings === 'auto' ? ON_PAPER.includes(kind) : rulings,
     },
     cut: ink.cut && placedCut(ink.cut, place, scale),
-    words: Array.isArray(ink.words) ? place(ink.words) : ink.words,
-    background: { ...ink.background, away: place(ink.background.away), keep: place(ink.background.keep) },
-    edges: { ...edges, fineness: edges.fineness * scale, width: edges.width * scale },
     strokes: strokesInOrder(ink.strokes).map(({ stroke }) => placedStroke(stroke, place, scale)),
-    clean: {
-      specks: specks(clean.specks),
-      pinholes: specks(clean.pinholes),
-      rims: clean.rims * scale,
-      gaps: clean.gaps * scale,
-      thinnest: clean.thinnest * scale,
-      grow: clean.grow * scale,
-      largest: clean.largest,
-      necks: clean.necks * scale,
-    },
+    clean: here.clean as CleanNumbers,
   };
 }
 

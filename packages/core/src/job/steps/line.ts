@@ -26,7 +26,9 @@ import {
 } from '../../line';
 import { SCREEN_PIXEL, scaleFor } from '../../piece';
 import { edgeBlur, findRowChanges } from '../../raster';
+import { followed } from '../../settings';
 import type { Context } from '../../context';
+import { LINE } from '../document/document';
 import { choice, figure, gathered, partOf, setting, work } from '../graph';
 import { clean, ink, kind, separated, takenApart, toned } from './ink';
 import { size } from './look';
@@ -36,6 +38,13 @@ import { plan } from './square';
 const DEFAULT_TOLERANCE = 1 / 3;
 /** And the least that may be asked for. */
 const LEAST_TOLERANCE = 0.05;
+const FIGURES = {
+  smoothness: LINE.smoothness,
+  corners: LINE.corners,
+  drop: LINE.drop,
+  solid: LINE.solid,
+  overlap: LINE.overlap,
+};
 /** Tones made of crossings have their contour at half way. */
 const HALF = 127.5;
 
@@ -85,24 +94,29 @@ export const tolerance = choice('tolerance', { askedTolerance }, [usualTolerance
   reads.askedTolerance === null ? usualTolerance : typedTolerance,
 );
 
-const smoothness = setting('line.smoothness', (document) => document.line.smoothness);
-const corners = setting('line.corners', (document) => document.line.corners);
-const drop = setting('line.drop', (document) => document.line.drop);
-const solid = setting('line.solid', (document) => document.line.solid);
+const figures = setting('line.figures', ({ line: { smoothness, corners, drop, solid, overlap } }) => ({
+  smoothness,
+  corners,
+  drop,
+  solid,
+  overlap,
+}));
+const here = figure('figures of line here', { figures, size }, (reads) =>
+  followed(FIGURES, reads.figures, { place: (places) => [...places], scale: 1 / reads.size.reduction }),
+);
 const neighbours = setting('line.neighbours', (document) => document.line.neighbours);
-const overlap = setting('line.overlap', (document) => document.line.overlap);
 const method = setting('line.method', (document) => document.line.method);
 
 const blur = work('edge blur', { part: 'line', cost: 5 }, { ink }, (reads) => edgeBlur(reads.ink.grey).sigma);
 const settings = figure(
   'line settings',
-  { blur, tolerance, smoothness, corners, drop, size },
-  ({ size: { reduction }, ...reads }): LineSettings => ({
-    blur: reads.blur,
-    tolerance: reads.tolerance,
-    smoothness: reads.smoothness / reduction,
-    corners: reads.corners,
-    drop: reads.drop / reduction ** 2,
+  { blur, tolerance, here },
+  ({ blur, tolerance, here: { smoothness, corners, drop } }): LineSettings => ({
+    blur,
+    tolerance,
+    smoothness,
+    corners,
+    drop,
   }),
 );
 
@@ -110,9 +124,7 @@ const outlines = work('outlines', { part: 'line', cost: 400 }, { contours, setti
   makeLine(reads.contours, reads.settings, context),
 );
 
-const solidWidth = figure('solid width', { solid, size }, (reads) =>
-  reads.solid === null ? null : reads.solid / reads.size.reduction,
-);
+const solidWidth = partOf(here, 'solid width', ({ solid }) => solid);
 const centrelines = work(
   'centrelines',
   { part: 'line', cost: 600 },
@@ -146,11 +158,7 @@ const sharedBorders = work(
   { map, contours, settings },
   (reads, context) => makePlateLines(reads.map, reads.map.borderAt, reads.contours, reads.settings, context),
 );
-const reach = figure(
-  'reach under neighbours',
-  { overlap, size },
-  (reads) => reads.overlap / reads.size.reduction,
-);
+const reach = partOf(here, 'reach under neighbours', ({ overlap }) => overlap);
 const overlapped = work(
   'overlapping plates',
   { part: 'line', cost: 600 },

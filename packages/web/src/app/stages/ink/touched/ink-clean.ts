@@ -1,6 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { CLEAN_LENGTHS, type CleanLength, type CleanSettings } from '@drelk/core';
+import { type CleanLength, type CleanSettings, INK, boundsOf } from '@drelk/core';
 import { type Setting, settingOf } from '../../../job/setting';
 import { Workbench } from '../../../job/workbench';
 import { Fold } from '../../../shared/fold';
@@ -85,7 +85,7 @@ export class InkClean {
     return {
       key,
       label,
-      ...CLEAN_LENGTHS[key],
+      ...boundsOf(INK.clean[key]),
       step,
       setting: this.slides(label, (clean, pixels) => (clean[key] = pixels)),
     };

@@ -1,0 +1,18 @@
+export {
+  type Figure,
+  type Following,
+  type Form,
+  type Setting,
+  type Settings,
+  above,
+  boundsOf,
+  figure,
+  figures,
+  followed,
+  isSetting,
+  kept,
+  places,
+  setting,
+  usualOf,
+  words,
+} from './setting';
