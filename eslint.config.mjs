@@ -36,6 +36,7 @@ export default ts.config(
         'error',
         { type: 'element', prefix: 'drelk', style: 'kebab-case' },
       ],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-class-suffix': 'off',
     },
   },

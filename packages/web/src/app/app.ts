@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { IncomingPicture } from './intake/incoming';
 import { IntakeService } from './intake/intake.service';
@@ -6,6 +6,7 @@ import { LightService } from './shared/light.service';
 
 @Component({
   selector: 'drelk-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IncomingPicture, RouterOutlet],
   template: '<router-outlet /><drelk-incoming />',
   styles: ':host { display: block; height: 100%; }',

@@ -1,4 +1,5 @@
 import {
+  ChangeDetectionStrategy,
   Component,
   ElementRef,
   type OnDestroy,
@@ -50,6 +51,7 @@ const PICK_REACH = 6;
 /** The large working view: picture, ink and paths over each other, with rulers, wipe and misfit. */
 @Component({
   selector: 'drelk-bench',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton, LiveResult, Loupe, Picked, WipeBar],
   providers: [BenchHand, BenchMarks, Painter],
   templateUrl: './bench.html',

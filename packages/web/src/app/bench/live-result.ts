@@ -1,4 +1,4 @@
-import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import { COLOURS } from '../drawing/colours';
 
 const WIDTH = 190;
@@ -7,6 +7,7 @@ const MOST_HEIGHT = 150;
 /** What a tool's work comes to, small, while the hand still moves. */
 @Component({
   selector: 'drelk-live-result',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<canvas #canvas aria-hidden="true"></canvas><span>Result</span>`,
   styles: `
     :host {

@@ -1,4 +1,4 @@
-import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import type { Box } from '@drelk/core';
 import type { Place } from '../engine/views';
 import { COLOURS } from '../drawing/colours';
@@ -25,6 +25,7 @@ export const aroundLoupe = ({ x, y }: Place): Box => {
 /** Pixels around a place, eight times as large, one round glass for each picture. */
 @Component({
   selector: 'drelk-loupe',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<canvas #canvas aria-hidden="true"></canvas>`,
   styles: `
     :host {

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { HOLE } from '@drelk/core';
 import { PathHand } from '../job/path/path-hand';
 import { Workbench } from '../job/workbench';
@@ -7,6 +7,7 @@ import { IconButton } from '../shared/icon-button';
 /** What is picked on the bench: its size and nodes. */
 @Component({
   selector: 'drelk-picked',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton],
   template: `
     @if (says(); as says) {

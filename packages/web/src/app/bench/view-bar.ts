@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
 import { Commands } from '../job/keys/commands';
@@ -8,6 +8,7 @@ import { BENCH_LAYERS, LAYER_NAMES, type PathStyle } from '../drawing/layout';
 /** What lies on the bench and how strongly: three layers, how paths are drawn, the wipe, the misfit. */
 @Component({
   selector: 'drelk-view-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonToggleModule, MatSliderModule],
   template: `
     @for (layer of layers(); track layer) {

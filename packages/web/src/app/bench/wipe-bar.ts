@@ -1,10 +1,11 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { BenchState } from '../view/bench-state';
 import { BENCH_LAYERS, type BenchLayer, LAYER_NAMES } from '../drawing/layout';
 
 /** Which two layers lie on either side of the wipe, or blink, and where it stands. */
 @Component({
   selector: 'drelk-wipe-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <select aria-label="Left of the wipe" (change)="state.change({ left: layerOf($event) })">
       @for (layer of layers; track layer) {

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatLong } from '@drelk/core';
 import { BenchState } from '../view/bench-state';
 import type { Highlight } from '../view/highlights';
@@ -18,6 +18,7 @@ interface Fact {
 /** The live figures under the bench; clicking one shows it there. */
 @Component({
   selector: 'drelk-facts',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (fact of facts(); track fact.name) {
       <button type="button" [attr.aria-pressed]="fact.lit" [class.warns]="fact.warns" (click)="fact.press()">

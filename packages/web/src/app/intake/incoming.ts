@@ -1,4 +1,13 @@
-import { Component, Injectable, ElementRef, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injectable,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { type Glance, glanceAt } from './glance';
 
 /** A first look at the picture that is coming in, decoded while its file is still on its way to the server. */
@@ -50,6 +59,7 @@ export class Incoming {
 /** The picture that is coming in, large, until the bench has it. */
 @Component({
   selector: 'drelk-incoming',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (incoming.glance()) {
       <div class="ground" role="status" data-shows="picture">

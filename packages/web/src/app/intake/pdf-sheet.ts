@@ -1,4 +1,13 @@
-import { Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
@@ -19,6 +28,7 @@ export interface ChosenPage {
 /** Chooses a page of a PDF, and the density of the picture made of it. */
 @Component({
   selector: 'drelk-pdf-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Which page?</h2>

@@ -1,4 +1,13 @@
-import { Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatRadioModule } from '@angular/material/radio';
@@ -39,6 +48,7 @@ export interface ChosenFile {
 /** What a vector file holds, and how it is to be taken, before it is. */
 @Component({
   selector: 'drelk-vector-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FileChoices, MatButtonModule, MatDialogModule, MatRadioModule],
   templateUrl: './vector-sheet.html',
   styleUrl: './vector-sheet.scss',

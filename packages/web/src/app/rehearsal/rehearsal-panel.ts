@@ -1,5 +1,12 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
-import { Component, ElementRef, afterNextRender, computed, inject } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  afterNextRender,
+  computed,
+  inject,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { formatLong, toldArea } from '@drelk/core';
@@ -15,6 +22,7 @@ const MOST_PARTS = 20;
 /** What the rehearsal showed: time by task, ways, parts, what is left, and the order, which can be changed. */
 @Component({
   selector: 'drelk-rehearsal-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkDrag, CdkDragHandle, CdkDropList, MatButtonModule, MatIcon, TaskClock],
   templateUrl: './rehearsal-panel.html',
   styleUrls: ['../stages/panel.scss', './rehearsal-panel.scss'],

@@ -1,4 +1,14 @@
-import { Component, ElementRef, computed, effect, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { Eye } from '../drawing/layout';
 import { IconButton } from '../shared/icon-button';
@@ -9,6 +19,7 @@ import { SHEET_MARGIN, SheetDrawing } from './sheet-drawing';
 /** The sheet on the machine, with the clock beneath it. */
 @Component({
   selector: 'drelk-rehearsal-view',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton, MatButtonToggleModule],
   templateUrl: './rehearsal-view.html',
   styleUrl: './rehearsal-view.scss',

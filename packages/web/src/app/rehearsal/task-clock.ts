@@ -1,4 +1,13 @@
-import { Component, ElementRef, type OnDestroy, computed, effect, inject, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  type OnDestroy,
+  computed,
+  effect,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from 'chart.js';
 import { TASKS } from '@drelk/core';
 import { TASK_COLOURS } from '../drawing/colours';
@@ -11,6 +20,7 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 /** How long each task takes: what is done of it, and what is left. */
 @Component({
   selector: 'drelk-task-clock',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="frame" [style.height.px]="26 * rehearsing.times().length + 8">
       <canvas #canvas role="img" [attr.aria-label]="says()"></canvas>

@@ -1,8 +1,9 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** One of several things by a word each, chosen from a list; what is chosen is given on as it is known by. */
 @Component({
   selector: 'drelk-choice',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label>
       <span>{{ label() }}</span>

@@ -1,10 +1,11 @@
-import { Component, input, model, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 
 /** A figure as it is typed, for a button beside it; Enter does what the button does. */
 @Component({
   selector: 'drelk-figure-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatFormFieldModule, MatInputModule],
   template: `
     <mat-form-field>

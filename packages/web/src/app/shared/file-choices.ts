@@ -1,4 +1,4 @@
-import { Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { type VectorFacts, type VectorSettings, formatSmall } from '@drelk/core';
 import { LengthField } from './length-field';
@@ -9,6 +9,7 @@ export const SIMPLIFY = 0.05;
 /** How a vector file is taken: its layers, what is joined and simplified; and what that mended and left out. */
 @Component({
   selector: 'drelk-file-choices',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LengthField, MatCheckboxModule],
   templateUrl: './file-choices.html',
   styleUrl: './file-choices.scss',

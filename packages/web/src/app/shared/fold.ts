@@ -1,9 +1,10 @@
-import { Component, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 
 /** A part of a panel under a heading that opens and closes it; closed, it says in a word what is set inside. */
 @Component({
   selector: 'drelk-fold',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatIcon],
   template: `
     <h3>

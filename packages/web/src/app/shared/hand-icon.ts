@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 
 /** A drawing on 24 by 24: one stroke, as the mark of the house is drawn, and nodes where it begins, ends or turns. */
 interface Drawing {
@@ -210,6 +210,7 @@ const DRAWINGS: Record<string, Drawing> = {
 /** The icon of a tool of the hand. */
 @Component({
   selector: 'drelk-hand-icon',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
       @if (drawing(); as drawing) {

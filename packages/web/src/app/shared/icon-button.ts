@@ -1,4 +1,4 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -6,6 +6,7 @@ import { MatTooltip } from '@angular/material/tooltip';
 /** A button that shows only an icon, named for everybody by its tooltip. */
 @Component({
   selector: 'drelk-icon-button',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatIconButton, MatIcon, MatTooltip],
   template: `
     <button

@@ -1,4 +1,4 @@
-import { Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { formatLength, formatSmall, parseLength, parseOffset } from '@drelk/core';
@@ -11,6 +11,7 @@ const MOST = 100_000;
 /** A length as people write it, in millimetres or inches with fractions; what cannot be read changes nothing. */
 @Component({
   selector: 'drelk-length-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatFormFieldModule, MatInputModule],
   template: `
     <mat-form-field>

@@ -1,8 +1,9 @@
-import { Component, input, linkedSignal, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output, signal } from '@angular/core';
 
 /** A figure with its unit, as it is typed; one that cannot be is told and changes nothing. */
 @Component({
   selector: 'drelk-typed-figure',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label>
       <span>{{ label() }}</span>

@@ -1,4 +1,4 @@
-import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, effect, input, viewChild } from '@angular/core';
 import { COLOURS } from '../drawing/colours';
 import type { Ground, ShownView } from '../engine/views';
 import type { Stage } from '../view/stage';
@@ -9,6 +9,7 @@ const HEIGHT = 66;
 /** What a stage gave, very small. */
 @Component({
   selector: 'drelk-stage-thumb',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: '<canvas #canvas aria-hidden="true"></canvas>',
   styles: `
     canvas {

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { BenchState } from '../view/bench-state';
 import { Commands } from '../job/keys/commands';
 import { Workbench } from '../job/workbench';
@@ -8,6 +8,7 @@ import { StageThumb } from './stage-thumb';
 /** The six stages as a column of live thumbnails. */
 @Component({
   selector: 'drelk-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [StageThumb],
   template: `
     @for (row of rows(); track row.stage.id; let number = $index) {

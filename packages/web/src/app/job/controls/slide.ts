@@ -1,10 +1,11 @@
-import { Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
 import type { Setting } from '../setting';
 
 /** A named slider with its value in words, for a setting of the job, or for whoever listens. */
 @Component({
   selector: 'drelk-slide',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatSliderModule],
   template: `
     <div class="head">

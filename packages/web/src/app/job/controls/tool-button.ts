@@ -1,10 +1,11 @@
-import { Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ToolBox } from '../tool/tool-box';
 import { HandIcon } from '../../shared/hand-icon';
 
 /** A button that takes a tool up, and shows while it is in hand. */
 @Component({
   selector: 'drelk-tool-button',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [HandIcon],
   template: `
     <button type="button" [attr.aria-pressed]="pressed()" (click)="press.emit()">

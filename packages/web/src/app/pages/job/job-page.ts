@@ -1,5 +1,14 @@
 import { NgComponentOutlet } from '@angular/common';
-import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
@@ -31,6 +40,7 @@ import { Workbench } from '../../job/workbench';
 /** One job: strip, bench, facts and the panel of the stage at hand. */
 @Component({
   selector: 'drelk-job-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     Bench,
     Facts,

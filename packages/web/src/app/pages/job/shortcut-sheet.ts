@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { MatButtonModule } from '@angular/material/button';
 import { type Shortcut, keyName, listed } from '../../job/keys/shortcuts';
@@ -16,6 +16,7 @@ const POINTING = [
 /** The sheet that lists every key, and what is done without. */
 @Component({
   selector: 'drelk-shortcut-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Keys</h2>

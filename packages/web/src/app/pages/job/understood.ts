@@ -1,4 +1,12 @@
-import { Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FINEST, type VectorFacts, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { Words } from '../../job/words';
@@ -15,6 +23,7 @@ interface Part {
 /** In one line, what was understood of a picture by itself; each part of it can be taken back with a click. */
 @Component({
   selector: 'drelk-understood',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (!hidden()) {
       <p role="group" aria-label="What was understood of the picture">

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
@@ -11,6 +11,7 @@ import { type Sentence, sentenceOf } from '../../shared/problem.service';
 /** The simulated scanner: something from the stall is laid on its bed, and a picture comes back with its density. */
 @Component({
   selector: 'drelk-scanner-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatButtonToggleModule, MatDialogModule, MatProgressBar],
   template: `
     <h2 mat-dialog-title>Scan</h2>

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { formatDistanceToNowStrict } from 'date-fns';
@@ -20,6 +20,7 @@ import { ScannerSheetDialog } from './scanner-sheet';
 /** The shelf: every job as a card, a new one by drop, paste or picking, the samples a click away. */
 @Component({
   selector: 'drelk-shelf',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton, MatButtonModule, MatIcon, RouterLink],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',

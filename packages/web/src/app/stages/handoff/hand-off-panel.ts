@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { formatDistanceToNow } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
@@ -31,6 +31,7 @@ import { TypedFigure } from '../../shared/typed-figure';
 /** Hand off: a file re-read and compared before it is given out, and every one given out before. */
 @Component({
   selector: 'drelk-hand-off-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, MatButtonModule, MatIcon, Recipients, RehearsalPanel, TypedFigure],
   templateUrl: './hand-off-panel.html',
   styleUrls: ['../panel.scss', './hand-off-panel.scss'],

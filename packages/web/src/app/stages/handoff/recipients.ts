@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { FORMAT_IDS, type FormatChoices, USUAL_CHOICES } from '@drelk/core';
 import type { Recipient } from '@drelk/contract';
@@ -13,6 +13,7 @@ const NOBODY = '';
 /** For whom files are: what is chosen of them all at once, kept under a name. */
 @Component({
   selector: 'drelk-recipients',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, MatButtonModule],
   template: `
     <drelk-choice label="For" [value]="value()" [among]="among()" (chosen)="choose($event)" />

@@ -1,4 +1,4 @@
-import { Component, type OnDestroy, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog } from '@angular/material/dialog';
@@ -30,6 +30,7 @@ const SEPARATION_NAMES: [Separation, string][] = [
 /** Ink: what the picture is taken to be, and everything that decides what is shape. */
 @Component({
   selector: 'drelk-ink-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     Fold,
     InkBackground,

@@ -1,4 +1,13 @@
-import { Component, ElementRef, effect, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  effect,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { EngineProblem, OptionView } from '../../engine/views';
@@ -10,6 +19,7 @@ const HEIGHT = 168;
 /** The ink of one treatment, small. */
 @Component({
   selector: 'drelk-option-picture',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: '<canvas #canvas aria-hidden="true"></canvas>',
   styles: `
     canvas {
@@ -45,6 +55,7 @@ export class OptionPicture {
 /** Six treatments of the picture side by side; a click takes one. */
 @Component({
   selector: 'drelk-options-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatDialogModule, OptionPicture],
   template: `
     <h2 mat-dialog-title>Options side by side</h2>

@@ -1,4 +1,4 @@
-import { Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { HandEdits, type ListedEdit } from '../../job/path/hand-edits';
 import { IconButton } from '../../shared/icon-button';
@@ -6,6 +6,7 @@ import { IconButton } from '../../shared/icon-button';
 /** Edits of the hand, each shown on the bench while it is pointed at, and taken back by itself. */
 @Component({
   selector: 'drelk-edit-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton, MatButtonModule],
   template: `
     <ol>

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { DrawArcTool } from '../../bench/tools/arc-tool';
 import { type DrawnForm, type DrawnRun, DrawFormTool, DrawRunTool } from '../../bench/tools/draw-tools';
@@ -13,6 +13,7 @@ import { inTheMiddle } from './in-the-middle';
 /** What is drawn by hand over the picture, or brought in from a file. */
 @Component({
   selector: 'drelk-line-draw',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, ToolButton],
   template: `
     <h4>Draw</h4>

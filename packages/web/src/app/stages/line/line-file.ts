@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { VectorSettings } from '@drelk/core';
 import { Workbench } from '../../job/workbench';
 import { FileChoices } from '../../shared/file-choices';
@@ -6,6 +6,7 @@ import { FileChoices } from '../../shared/file-choices';
 /** How the vector file that a job begins with is taken. */
 @Component({
   selector: 'drelk-line-file',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FileChoices],
   template: `
     @if (settings(); as settings) {

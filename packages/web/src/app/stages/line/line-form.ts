@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   FIGURES,
@@ -26,6 +26,7 @@ const SURE = 0.004;
 /** What a contour may be meant to be: a true form, whose figures can be typed. */
 @Component({
   selector: 'drelk-line-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LengthField, MatButtonModule],
   templateUrl: './line-form.html',
   styleUrl: '../panel.scss',

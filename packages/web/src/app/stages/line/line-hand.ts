@@ -1,4 +1,4 @@
-import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   HOLE,
@@ -52,6 +52,7 @@ const RUNS: { kind: RunKind; says: string }[] = [
 /** Line by hand: what is picked of the paths, what is done with it, and what waits to be found again. */
 @Component({
   selector: 'drelk-line-hand',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     FigureField,
     Fold,

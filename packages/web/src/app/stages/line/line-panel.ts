@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { APART, type LineDocument, type LineMethod, type Neighbours, beyondTolerance } from '@drelk/core';
@@ -32,6 +32,7 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
 /** Line: how ink becomes paths, how closely they follow it, and how much jitter is evened out. */
 @Component({
   selector: 'drelk-line-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LineFile, LineHand, MatButtonModule, MatButtonToggleModule, Slide],
   templateUrl: './line-panel.html',
   styleUrl: '../panel.scss',

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   ALIGNMENTS,
@@ -35,6 +35,7 @@ const MOST_JOINED = 200;
 /** What the shapes that are picked become: grown, with fewer nodes, joined, in line with one another, in rows. */
 @Component({
   selector: 'drelk-line-shape',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FigureField, MatButtonModule],
   templateUrl: './line-shape.html',
   styleUrls: ['../panel.scss', './line-hand.scss'],

@@ -1,10 +1,11 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { isAroundMany } from '@drelk/core';
 import { PieceHand } from '../../job/piece/piece-hand';
 
 /** What an outline, a frame or marks lie around: a tick for each other item. */
 @Component({
   selector: 'drelk-around-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row" role="group" aria-label="Around what">
       <span>Around</span>

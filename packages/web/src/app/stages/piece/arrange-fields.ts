@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Edge } from '@drelk/core';
 import { PieceArranging } from '../../job/piece/piece-arranging';
@@ -27,6 +27,7 @@ const IN_LINE: { name: string; edges: { edge: Edge; word: string; says: string }
 /** Several items by one another: brought into line, spread evenly, made as large as the first. */
 @Component({
   selector: 'drelk-arrange-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule],
   template: `
     @if (hand.several().length > 1) {

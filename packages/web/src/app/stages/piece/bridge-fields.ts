@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type BridgeSettings, MOST_BRIDGES } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
@@ -15,6 +15,7 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
 /** Bridges that keep the islands of artwork or text from dropping out. */
 @Component({
   selector: 'drelk-bridge-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, LengthField, ToolButton],
   template: `
     <label class="tick">

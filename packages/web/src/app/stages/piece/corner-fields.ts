@@ -1,4 +1,4 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { CORNER_FORMS, type Corners4 } from '@drelk/core';
 import { Choice } from '../../shared/choice';
 import { LengthField } from '../../shared/length-field';
@@ -9,6 +9,7 @@ const WHICH = ['upper left', 'upper right', 'lower right', 'lower left'];
 /** The form of corners, how large they are, and which of them have it. */
 @Component({
   selector: 'drelk-corner-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, LengthField],
   template: `
     <drelk-choice label="Corners" [value]="value().form" [among]="forms" (chosen)="set({ form: $event })" />

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type ItemTask, TASKS, contourAt } from '@drelk/core';
 import { CarryItemTool } from '../../bench/tools/carry-item-tool';
@@ -26,6 +26,7 @@ import { TASK_WORDS } from './words';
 /** The chosen item: its name, its own figures, what is done along it, and its place. */
 @Component({
   selector: 'drelk-item-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ArtworkFields,
     BoardFields,

@@ -1,5 +1,5 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { PieceHand } from '../../job/piece/piece-hand';
 import { Workbench } from '../../job/workbench';
@@ -9,6 +9,7 @@ import { KINDS } from './words';
 /** What lies on the piece, the uppermost first: chosen by a click, laid above and below by pulling or by keys. */
 @Component({
   selector: 'drelk-item-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkDrag, CdkDragHandle, CdkDropList, IconButton, MatIcon],
   template: `
     <ol cdkDropList aria-label="Items, the uppermost first" (cdkDropListDropped)="drop($event)">

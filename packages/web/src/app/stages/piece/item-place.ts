@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BoxPlace, type ItemPlace, parseAngle } from '@drelk/core';
 import { PieceArranging } from '../../job/piece/piece-arranging';
@@ -28,6 +28,7 @@ const PIECE = 'piece';
 /** Where an item lies: on what, which of its places on which of that, how far from there, and how it is turned. */
 @Component({
   selector: 'drelk-item-place',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, FigureField, LengthField, MatButtonModule],
   templateUrl: './item-place.html',
   styleUrls: ['../panel.scss', './item-place.scss'],

@@ -1,4 +1,4 @@
-import { Component, computed, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import type { OwnForm } from '@drelk/contract';
 import { OwnForms } from '../../job/piece/own-forms';
 import { Workbench } from '../../job/workbench';
@@ -8,6 +8,7 @@ import { IconButton } from '../../shared/icon-button';
 /** Forms of one's own: taken for the board, or away. */
 @Component({
   selector: 'drelk-own-form-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, IconButton],
   template: `
     <drelk-fold label="Own forms" [says]="says()">

@@ -1,4 +1,4 @@
-import { Component, DestroyRef, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { parseAngle } from '@drelk/core';
@@ -32,6 +32,7 @@ const ADDED: { kind: AddedKind; says: string }[] = [
 /** Piece: what lies on the piece at its true size, and the sheet it comes from. */
 @Component({
   selector: 'drelk-piece-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ArrangeFields,
     ArtworkFields,

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MOST_REPEATS, type Repeats, type SheetSettings } from '@drelk/core';
 import { PieceHand } from '../../job/piece/piece-hand';
@@ -29,6 +29,7 @@ const SHEETS = [
 /** The sheet that the piece is made from, where it lies on it, and how often. */
 @Component({
   selector: 'drelk-sheet-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, FigureField, Fold, LengthField, MatButtonModule],
   templateUrl: './sheet-fields.html',
   styleUrl: '../panel.scss',

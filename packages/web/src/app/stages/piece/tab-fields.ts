@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MOST_TABS, type TabSettings } from '@drelk/core';
 import { PieceHand } from '../../job/piece/piece-hand';
 import { Workbench } from '../../job/workbench';
@@ -11,6 +11,7 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
 /** Tabs that keep a part in its sheet while it is cut out. */
 @Component({
   selector: 'drelk-tab-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, LengthField],
   template: `
     @if (isCut()) {

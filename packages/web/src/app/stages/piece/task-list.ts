@@ -1,4 +1,4 @@
-import { Component, DestroyRef, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { type Task, formatLong } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { TASK_COLOURS, TASK_PATTERNS } from '../../drawing/colours';
@@ -8,6 +8,7 @@ import { TASK_WORDS } from './words';
 /** What is done along all paths: how many contours, how far, and the hue and pattern it has on the bench, where a click lights it. */
 @Component({
   selector: 'drelk-task-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>Tasks</h3>
     <ul>

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import {
@@ -32,6 +32,7 @@ const GRAVITIES: Record<Severity, string> = {
 /** Prove: against what it is proven, what was found, place by place, and what of it is waived. */
 @Component({
   selector: 'drelk-prove-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon, RulerFields],
   templateUrl: './prove-panel.html',
   styleUrls: ['../panel.scss', './prove-panel.scss'],

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MeasureTool } from '../../bench/tools/measure-tool';
 import { ToolBox } from '../../job/tool/tool-box';
@@ -11,6 +11,7 @@ import { ToolButton } from '../../job/controls/tool-button';
 /** The ruler, what was measured with it, and the narrowest place. */
 @Component({
   selector: 'drelk-ruler-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton, MatButtonModule, ToolButton],
   template: `
     <h3>Measure</h3>

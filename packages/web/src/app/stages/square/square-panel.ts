@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
@@ -16,6 +16,7 @@ const DEGREE = Math.PI / 180;
 /** Square up: scale, flattening, turning and cropping, with what was measured of the picture. */
 @Component({
   selector: 'drelk-square-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, MatButtonModule, MatButtonToggleModule, MatIcon, Slide, SquareScale, ToolButton],
   templateUrl: './square-panel.html',
   styleUrl: '../panel.scss',

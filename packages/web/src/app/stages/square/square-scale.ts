@@ -1,4 +1,4 @@
-import { Component, computed, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RECTANGLES, type RectangleName } from '@drelk/core';
 import { RulerTool } from '../../bench/tools/square-tools';
@@ -19,6 +19,7 @@ const NAMES: Record<RectangleName, string> = {
 /** Where the picture's true size comes from, and how sure that is. */
 @Component({
   selector: 'drelk-square-scale',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, LengthField, MatButtonModule, ToolButton],
   templateUrl: './square-scale.html',
   styleUrl: '../panel.scss',

@@ -1,4 +1,12 @@
-import { Component, ElementRef, type OnDestroy, effect, input, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  type OnDestroy,
+  effect,
+  input,
+  viewChild,
+} from '@angular/core';
 import {
   CategoryScale,
   Chart,
@@ -19,6 +27,7 @@ const BEFORE = '#b8862b';
 /** How many pixels have each tone, before and after tones were changed, with levels marked. */
 @Component({
   selector: 'drelk-histogram',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
       class="frame"

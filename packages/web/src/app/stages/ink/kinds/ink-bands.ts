@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { BandSettings } from '@drelk/core';
 import { settingOf } from '../../../job/setting';
@@ -9,6 +9,7 @@ import { Histogram } from './histogram';
 /** Ink by bands of grey: how many, where they part on the histogram, and up to which one ink is shown. */
 @Component({
   selector: 'drelk-ink-bands',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Histogram, MatButtonModule, Slide],
   template: `
     @if (facts(); as facts) {

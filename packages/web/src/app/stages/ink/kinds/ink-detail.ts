@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FINEST } from '@drelk/core';
 import { settingOf } from '../../../job/setting';
 import { Workbench } from '../../../job/workbench';
@@ -7,6 +7,7 @@ import { Slide } from '../../../job/controls/slide';
 /** How much of a photo's detail stays, with what it comes to. */
 @Component({
   selector: 'drelk-ink-detail',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Slide],
   template: `
     <drelk-slide

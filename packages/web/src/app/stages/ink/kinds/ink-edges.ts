@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { EdgeSettings } from '@drelk/core';
 import { type Setting, settingOf } from '../../../job/setting';
 import { Workbench } from '../../../job/workbench';
@@ -7,6 +7,7 @@ import { Slide } from '../../../job/controls/slide';
 /** Ink along edges: how fine, how strong, how wide the lines. */
 @Component({
   selector: 'drelk-ink-edges',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Slide],
   template: `
     <drelk-slide

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { UsedPlate } from '@drelk/core';
 import { Workbench } from '../../../job/workbench';
@@ -9,6 +9,7 @@ import { Lights } from '../../lights';
 /** Ink by colour plates: how many, which are ink, merged, recoloured, put in order. */
 @Component({
   selector: 'drelk-ink-plates',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [IconButton, Lights, MatButtonModule, Slide],
   templateUrl: './ink-plates.html',
   styleUrls: ['../../panel.scss', './ink-plates.scss'],

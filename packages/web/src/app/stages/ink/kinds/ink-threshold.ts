@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { InkSettings } from '@drelk/core';
@@ -10,6 +10,7 @@ import { Histogram } from './histogram';
 /** Ink by tone: the threshold on the histogram, by hand, automatic or following the light; which tone is ink. */
 @Component({
   selector: 'drelk-ink-threshold',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Histogram, MatButtonModule, MatButtonToggleModule, Slide],
   template: `
     @if (facts(); as facts) {

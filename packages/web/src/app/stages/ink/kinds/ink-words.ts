@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { FoundWords, Lit } from '@drelk/core';
@@ -10,6 +10,7 @@ import { Lights } from '../../lights';
 /** Words found in the picture: only they, each line to be ticked. */
 @Component({
   selector: 'drelk-ink-words',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, Lights, MatButtonModule, MatCheckbox],
   template: `
     <drelk-fold label="Words" [says]="says()" (openChange)="words.look()">

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { ClickTool } from '../../../bench/tools/ink-tools';
 import { ToolBox } from '../../../job/tool/tool-box';
@@ -12,6 +12,7 @@ import { Lights } from '../../lights';
 /** Background taken away by colour: from the rim, or where it is clicked; or everything but what is clicked. */
 @Component({
   selector: 'drelk-ink-background',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, Lights, MatButtonModule, Slide, ToolButton],
   template: `
     <drelk-fold label="Background" [says]="says()">

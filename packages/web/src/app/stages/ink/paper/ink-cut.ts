@@ -1,4 +1,4 @@
-import { Component, computed, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { type CutSettings, marksInOrder } from '@drelk/core';
@@ -16,6 +16,7 @@ const MARK = 0.015;
 /** One thing cut out of its picture: a loop around it, marks on it, and what becomes of it. */
 @Component({
   selector: 'drelk-ink-cut',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, IconButton, MatButtonModule, MatButtonToggleModule, Slide, ToolButton],
   templateUrl: './ink-cut.html',
   styleUrls: ['../../panel.scss', './ink-hand.scss'],

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { ToneSettings } from '@drelk/core';
 import { settingOf } from '../../../job/setting';
@@ -9,6 +9,7 @@ import { Slide } from '../../../job/controls/slide';
 /** Tones before ink and paper are told apart: levelled light, the paper's own lines, brightness, contrast. */
 @Component({
   selector: 'drelk-ink-tone',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, MatButtonToggleModule, Slide],
   template: `
     <drelk-fold label="Tone" [says]="says()">

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type CleanLength, type CleanSettings, INK, boundsOf } from '@drelk/core';
 import { type Setting, settingOf } from '../../../job/setting';
@@ -16,6 +16,7 @@ const GAP_IN_WIDTHS = 2.2;
 /** Cleaning by size: specks, pinholes, gaps, rims, thin strokes, all ink, separate areas. */
 @Component({
   selector: 'drelk-ink-clean',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, MatButtonModule, Slide],
   templateUrl: './ink-clean.html',
   styleUrl: '../../panel.scss',

@@ -1,4 +1,4 @@
-import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -21,6 +21,7 @@ import { ToolButton } from '../../../job/controls/tool-button';
 /** Ink by hand: brush, pour, loops, insides, a mirror; every stroke listed and undone by itself. */
 @Component({
   selector: 'drelk-ink-hand',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Fold, IconButton, MatButtonModule, MatButtonToggleModule, MatCheckbox, Slide, ToolButton],
   templateUrl: './ink-hand.html',
   styleUrls: ['../../panel.scss', './ink-hand.scss'],

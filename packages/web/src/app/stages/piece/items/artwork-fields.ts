@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import {
@@ -34,6 +34,7 @@ type TaskChoice = Task | typeof SAME;
 /** The artwork: its exact width or height, the other side following, and what is done along its holes and plates. */
 @Component({
   selector: 'drelk-artwork-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, LengthField, MatButtonModule, MatButtonToggleModule, ToolButton],
   templateUrl: './artwork-fields.html',
   styleUrl: '../../panel.scss',

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BoardForm, type Corners4, FLATS } from '@drelk/core';
 import type { OwnForm } from '@drelk/contract';
@@ -22,6 +22,7 @@ const NONE = '';
 /** A board: its form, its size, its corners; or a ready-made one. */
 @Component({
   selector: 'drelk-board-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, CornerFields, LengthField, MatButtonModule, OwnFormList],
   template: `
     @if (item(); as item) {

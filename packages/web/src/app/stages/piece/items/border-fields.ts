@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Corners4 } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
@@ -9,6 +9,7 @@ import { CornerFields } from '../corner-fields';
 /** A border: what it lies in, how far in, its corners, and a second line. */
 @Component({
   selector: 'drelk-border-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, CornerFields, LengthField],
   template: `
     @if (item(); as item) {

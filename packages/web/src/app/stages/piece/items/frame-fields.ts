@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { Corners4 } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
@@ -9,6 +9,7 @@ import { CornerFields } from '../corner-fields';
 /** A frame: around what, how far out, and its corners. */
 @Component({
   selector: 'drelk-frame-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AroundFields, CornerFields, LengthField],
   template: `
     @if (item(); as item) {

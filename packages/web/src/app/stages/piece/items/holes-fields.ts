@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { type HoleForm, type HolePattern, MOST_HOLES } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
 import { telling } from '../../../job/telling';
@@ -20,6 +20,7 @@ const PATTERNS: Record<Kind, string> = {
 /** Holes: their form and size, how many there are and how they lie. */
 @Component({
   selector: 'drelk-holes-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, FigureField, LengthField],
   template: `
     @if (item(); as item) {

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { MarkForm } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
@@ -10,6 +10,7 @@ import { MARKS, entriesOf } from '../words';
 /** Registration marks: around what, of which form and size, on how many corners. */
 @Component({
   selector: 'drelk-marks-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AroundFields, Choice, LengthField],
   template: `
     @if (item(); as item) {

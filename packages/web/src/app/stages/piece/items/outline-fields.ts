@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { type OutlineItem, parseAngle } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
 import { Workbench } from '../../../job/workbench';
@@ -18,6 +18,7 @@ const BASE = {
 /** An outline: around what, how far out, which gaps it closes, and what becomes of holes; a ring, a base. */
 @Component({
   selector: 'drelk-outline-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AroundFields, Choice, FigureField, LengthField],
   template: `
     @if (item(); as item) {

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import {
@@ -33,6 +33,7 @@ const CIRCLE = 12;
 /** Text: what it says, in which face, how large, how it is spaced and what it stands on. */
 @Component({
   selector: 'drelk-text-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, FigureField, LengthField, MatButtonModule, Slide, ToolButton],
   templateUrl: './text-fields.html',
   styleUrls: ['../../panel.scss', './text-fields.scss'],
