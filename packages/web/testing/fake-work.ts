@@ -7,6 +7,10 @@ import { ToolBox } from '../src/app/job/tool/tool-box';
 import type { ShownView, TracedView } from '../src/app/engine/views';
 import { JOB_STATE } from '../src/app/pages/job/job-state';
 import { JobStore } from '../src/app/job/store/job-store';
+import { EngineService } from '../src/app/engine/engine.service';
+import { ShownResult } from '../src/app/job/shown-result';
+import { ToolWork } from '../src/app/job/tool/tool-work';
+import { ProblemService } from '../src/app/shared/problem.service';
 import { Workbench } from '../src/app/job/workbench';
 import { ApiService } from '../src/app/shared/api.service';
 
@@ -123,6 +127,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
     ask: jest.fn().mockReturnValue(new Promise(() => undefined)),
     stop: jest.fn(),
   };
+  const problems = { show: jest.fn(), tell: jest.fn(), note: jest.fn(), done: jest.fn() };
   TestBed.configureTestingModule({
     providers: [
       JOB_STATE,
@@ -138,30 +143,27 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
         },
       },
       {
-        provide: Workbench,
-        useFactory: (store: JobStore, bench: BenchState, shown = signal(view)) => ({
-          store,
-          bench,
-          engine,
+        provide: ShownResult,
+        useFactory: (shown = signal(view)) => ({
           view: shown,
           proof: computed(() => shown().proof),
           isProven: signal(true),
           picture: signal(undefined),
           ink: signal(undefined),
-          ground: () => ({ width: view.width, height: view.height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] }),
-          sourcePixel: () => 0.5,
-          sourceLength: (pixels: number) => `${pixels / 2} mm`,
-          problem: signal(undefined),
           glance: signal(undefined),
+          ground: () => ({ width: view.width, height: view.height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] }),
+        }),
+      },
+      { provide: EngineService, useValue: engine },
+      { provide: ProblemService, useValue: problems },
+      {
+        provide: Workbench,
+        useFactory: () => ({
+          problem: signal(undefined),
           standing: signal('worked out'),
-          tell: jest.fn(),
           stop: jest.fn(),
           goOn: jest.fn(),
-          units: () => store.shown()?.units ?? 'mm',
-          small: (millimetres: number) => `${Number(millimetres.toPrecision(2))} mm`,
-          length: (millimetres: number) => `${Number(millimetres.toFixed(2))} mm`,
         }),
-        deps: [JobStore, BenchState],
       },
     ],
   });
@@ -181,7 +183,10 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
     store,
     bench: TestBed.inject(BenchState),
     tools: TestBed.inject(ToolBox),
-    work: TestBed.inject(Workbench),
+    workbench: TestBed.inject(Workbench),
+    result: TestBed.inject(ShownResult),
+    work: TestBed.inject(ToolWork),
+    problems,
     engine,
   };
 }

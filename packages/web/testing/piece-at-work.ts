@@ -20,7 +20,7 @@ export function pieceAtWork(api: Partial<ApiService> = {}) {
   /** Works the piece out, as the worker would. */
   const arrive = () => {
     const made = makePiece(ring, piece(), pieceTools);
-    const view = fake.work.view as WritableSignal<ShownView>;
+    const view = fake.result.view as WritableSignal<ShownView>;
     view.set({
       ...view(),
       names: { ...view().names, piece: JSON.stringify(piece()) },
@@ -76,6 +76,6 @@ export function pieceAtWork(api: Partial<ApiService> = {}) {
     page.press(kind);
     arrive();
   };
-  const view = () => fake.work.view() as ShownView;
+  const view = () => fake.result.view() as ShownView;
   return { ...fake, ...page, view, hand, piece, items, last, arrive, type, choose, add, field };
 }

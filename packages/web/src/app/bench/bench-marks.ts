@@ -5,7 +5,6 @@ import { Measuring } from '../job/tool/measuring';
 import { PieceHand } from '../job/piece/piece-hand';
 import { Proving } from '../job/proof/proving';
 import { Remedying } from '../job/proof/remedying';
-import { Workbench } from '../job/workbench';
 import { BenchState } from '../view/bench-state';
 import { COLOURS } from '../drawing/colours';
 import { drawMeasures } from './draw-measures';
@@ -13,6 +12,7 @@ import { drawFalling, drawFound, drawGhosts } from './draw-overlay';
 import { highlightedIds } from '../view/highlights';
 import { type Painter, layDown } from './painter';
 import type { Overlay } from '../job/tool/tool';
+import { ShownResult } from '../job/shown-result';
 
 /** How closely what falls out is followed, in screen pixels. */
 const FLATNESS_PX = 0.5;
@@ -20,7 +20,7 @@ const FLATNESS_PX = 0.5;
 /** What is marked on the bench over the paths: what is picked or lit, what waits, falls out, or was found. */
 @Injectable()
 export class BenchMarks {
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
   private readonly state = inject(BenchState);
   private readonly edits = inject(HandEdits);
   private readonly piece = inject(PieceHand);
@@ -30,11 +30,12 @@ export class BenchMarks {
 
   /** Whether the stage is about the piece, and there is more on that than its artwork. */
   readonly isOfPiece = computed(
-    () => this.work.shownPaths()?.paths === this.work.view()?.piecePaths && !!this.work.view()?.piecePaths,
+    () =>
+      this.result.shownPaths()?.paths === this.result.view()?.piecePaths && !!this.result.view()?.piecePaths,
   );
   /** Ids of the contours that a fact, a task or a click picks out of the paths. */
   readonly ids = computed(() => {
-    const set = this.work.shownPaths()?.paths;
+    const set = this.result.shownPaths()?.paths;
     const ids = set && highlightedIds(set, this.state.highlight());
     if (!ids) return [];
     const own = this.isOfPiece() ? this.piece.idsOfChosen() : this.state.picked();
@@ -42,7 +43,7 @@ export class BenchMarks {
   });
   /** Islands that nothing holds, where they are asked for. */
   private readonly falling = computed(() => {
-    const set = this.work.shownPaths()?.paths;
+    const set = this.result.shownPaths()?.paths;
     if (!set || !this.state.showsFalling() || this.state.stage() !== 'piece') return [];
     return this.piece.falling().map((k) => flatten(contourAt(set, k), FLATNESS_PX / this.state.eye().scale));
   });
@@ -60,7 +61,7 @@ export class BenchMarks {
     const measures = isElsewhere
       ? []
       : this.measuring.shown().map((one) => ({ ...one, says: this.measuring.words(one).main }));
-    const view = this.state.highlight() === 'size' ? this.work.view() : undefined;
+    const view = this.state.highlight() === 'size' ? this.result.view() : undefined;
     return (context) => {
       drawGhosts(context, ghosts, pixel);
       drawFalling(context, falling, pixel);

@@ -32,6 +32,10 @@ import { Painter, layDown } from './painter';
 import { Picked } from './picked';
 import { ToolBox } from '../job/tool/tool-box';
 import { WipeBar } from './wipe-bar';
+import { ShownResult } from '../job/shown-result';
+import { JobStore } from '../job/store/job-store';
+import { JobLengths } from '../job/job-lengths';
+import { EngineService } from '../engine/engine.service';
 
 /** Time that each side of a blink is seen, in milliseconds. */
 const BLINK = 600;
@@ -58,6 +62,10 @@ const PICK_REACH = 6;
   styleUrl: './bench.scss',
 })
 export class Bench implements OnDestroy {
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  readonly lengths = inject(JobLengths);
+  readonly engine = inject(EngineService);
   readonly work = inject(Workbench);
   readonly state = inject(BenchState);
   readonly tools = inject(ToolBox);
@@ -66,9 +74,9 @@ export class Bench implements OnDestroy {
 
   /** How far what is on the bench has come. */
   readonly shows = computed(() => {
-    if (this.work.view()) return 'result';
-    if (this.work.ink()) return 'ink';
-    return this.work.ground() ? 'picture' : null;
+    if (this.result.view()) return 'result';
+    if (this.result.ink()) return 'ink';
+    return this.result.ground() ? 'picture' : null;
   });
   readonly label = computed(() =>
     this.tools.active()
@@ -76,7 +84,7 @@ export class Bench implements OnDestroy {
       : 'Bench. Arrow keys move the view, or nudge what is picked in Line and Piece; plus and minus zoom, 0 fits.',
   );
   /** What the tool's work comes to, where the bench shows something else. */
-  readonly liveResult = computed(() => (this.tools.frame() ? this.work.picture() : undefined));
+  readonly liveResult = computed(() => (this.tools.frame() ? this.result.picture() : undefined));
   /** The card with the result makes way for a pointer that comes near it. */
   readonly isOverCard = computed(() => {
     const at = this.tools.hover();
@@ -118,14 +126,12 @@ export class Bench implements OnDestroy {
     if (frame) return { x: 0, y: 0, width: frame.width, height: frame.height };
     const ground = this.tools.ground();
     return (
-      this.work.shownPaths()?.area ?? (ground && { x: 0, y: 0, width: ground.width, height: ground.height })
+      this.result.shownPaths()?.area ?? (ground && { x: 0, y: 0, width: ground.width, height: ground.height })
     );
   });
   /** What is mirrored is told wherever the piece is shown. */
   readonly mirrored = computed(() =>
-    this.marks.isOfPiece() && this.work.store.shown()?.piece.mirrored
-      ? 'Mirrored: to be read from behind'
-      : '',
+    this.marks.isOfPiece() && this.store.shown()?.piece.mirrored ? 'Mirrored: to be read from behind' : '',
   );
   /** Something lies under the pointer that could be pulled. */
   readonly canPull = computed(() => {
@@ -161,7 +167,7 @@ export class Bench implements OnDestroy {
       onCleanup(() => clearInterval(timer));
     });
     effect(() => {
-      const view = this.work.view();
+      const view = this.result.view();
       if (view?.mode === 'full' && this.state.layout().misfit && this.rawInk() !== view.names.ink)
         void this.fetchInk(view.names.ink);
     });
@@ -210,7 +216,7 @@ export class Bench implements OnDestroy {
   /** Picks the contour under the pointer out of the paths, with Shift besides what is picked, or lets go of it. */
   private pick(scene: BenchScene, more: boolean): void {
     const at = this.hand.place(scene);
-    const shown = this.work.shownPaths();
+    const shown = this.result.shownPaths();
     const isNone = this.tools.active() || this.hand.hasCarried || this.state.layout().opacity.paths === 0;
     if (!at || !shown || isNone) return;
     const id = pickPath(shown.paths, at, PICK_REACH / this.state.eye().scale);
@@ -220,7 +226,7 @@ export class Bench implements OnDestroy {
 
   /** Picks the contour so many further on, around again at the end. */
   private pickNext(step: number): void {
-    const ids = this.work.view()?.paths.ids;
+    const ids = this.result.view()?.paths.ids;
     if (!ids || ids.length === 0) return;
     const at = this.pathHand.chosen() ?? (step > 0 ? -1 : 0);
     this.pathHand.pick(ids[(at + step + ids.length) % ids.length], false);
@@ -232,9 +238,9 @@ export class Bench implements OnDestroy {
     const { width, height } = ground;
     const frame = this.tools.frame();
     if (frame) return [{ bitmap: frame.bitmap, width, height }];
-    const paths = this.work.view()?.paths;
+    const paths = this.result.view()?.paths;
     const near = paths && drawnPaths(paths, [], aroundLoupe(at));
-    return [this.work.picture(), this.work.ink()].map((bitmap) => ({
+    return [this.result.picture(), this.result.ink()].map((bitmap) => ({
       bitmap,
       width,
       height,
@@ -278,20 +284,20 @@ export class Bench implements OnDestroy {
 
   private draw(): void {
     const scene = this.ready();
-    const view = this.work.view();
-    const lies = this.work.ground();
+    const view = this.result.view();
+    const lies = this.result.ground();
     if (!scene || !lies) return;
     const { x, y, scale } = this.state.eye();
     const tool = this.tools.active();
     scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool });
-    const layout = view ? this.state.layout() : arriving(!!this.work.ink());
+    const layout = view ? this.state.layout() : arriving(!!this.result.ink());
     const frame = this.tools.frame();
     const size = { width: lies.width, height: lies.height };
     const { width: across, height: down } = this.state.size();
     const split = (this.state.wipeAt() * across - x) / scale;
     scene.paper.setAttrs(this.area() ?? { x: 0, y: 0, ...size });
-    scene.show('picture', this.work.picture() ?? this.work.glance()?.bitmap, size);
-    scene.show('ink', this.work.ink(), size);
+    scene.show('picture', this.result.picture() ?? this.result.glance()?.bitmap, size);
+    scene.show('ink', this.result.ink(), size);
     // Single pixels stay crisp once they are large enough to be seen.
     scene.content.imageSmoothingEnabled(scale < 4);
     const right = this.state.blinksRight();
@@ -327,10 +333,10 @@ export class Bench implements OnDestroy {
 
   /** Has the paths painted as they are to be seen now. */
   private paint(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     const { width, height } = this.state.size();
     if (!view || width === 0) return;
-    const shown = this.work.shownPaths();
+    const shown = this.result.shownPaths();
     if (!shown) return;
     const { name, paths, colours, byTask } = shown;
     const { style, misfit, opacity } = this.state.layout();
@@ -345,10 +351,10 @@ export class Bench implements OnDestroy {
   }
 
   private drawRulers(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     const { width, height } = this.state.size();
     const { x, y, scale } = this.state.eye();
-    const units = this.work.units();
+    const units = this.lengths.units();
     if (!view || width === 0) return;
     const { frame } = view;
     // Under a tool that works on another picture no place has a size yet.
@@ -374,11 +380,11 @@ export class Bench implements OnDestroy {
   }
 
   private async fetchInk(key: string | undefined): Promise<void> {
-    const document = this.work.store.document();
+    const document = this.store.document();
     if (!document) return;
-    const contours = await this.work.engine.ask('contours', { document }).catch(() => undefined);
+    const contours = await this.engine.ask('contours', { document }).catch(() => undefined);
     if (!contours) return;
-    if (this.work.view()?.names.ink !== key) return;
+    if (this.result.view()?.names.ink !== key) return;
     this.painter.holdInk(contours.points, contours.starts);
     this.rawInk.set(key);
   }

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { HOLE } from '@drelk/core';
 import { PathHand } from '../job/path/path-hand';
-import { Workbench } from '../job/workbench';
 import { IconButton } from '../shared/icon-button';
+import { ShownResult } from '../job/shown-result';
+import { JobLengths } from '../job/job-lengths';
 
 /** What is picked on the bench: its size and nodes. */
 @Component({
@@ -40,14 +41,15 @@ import { IconButton } from '../shared/icon-button';
 })
 export class Picked {
   readonly hand = inject(PathHand);
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   readonly says = computed(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     const box = this.hand.box();
     const numbers = this.hand.numbers();
     if (!view || !box) return undefined;
     const { paths, millimetresPerPixel } = view;
-    const length = (pixels: number) => this.work.length(pixels * millimetresPerPixel);
+    const length = (pixels: number) => this.lengths.length(pixels * millimetresPerPixel);
     const nodes = numbers.reduce((sum, k) => sum + paths.starts[k + 1] - paths.starts[k], 0);
     const isHole = (k: number) => (paths.flags[k] & HOLE) !== 0;
     const outer = numbers.filter((k) => !isHole(k));

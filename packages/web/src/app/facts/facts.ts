@@ -4,6 +4,8 @@ import { BenchState } from '../view/bench-state';
 import type { Highlight } from '../view/highlights';
 import type { BenchLayout } from '../drawing/layout';
 import { Workbench } from '../job/workbench';
+import { ShownResult } from '../job/shown-result';
+import { JobLengths } from '../job/job-lengths';
 
 interface Fact {
   name: string;
@@ -33,18 +35,20 @@ interface Fact {
 })
 export class Facts {
   private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   private readonly bench = inject(BenchState);
 
   /** Figures of a smaller copy, or of other settings, until those of the picture itself are there. */
   readonly isPassing = computed(() => this.work.standing() !== 'worked out');
 
   readonly facts = computed<Fact[]>(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view) return [];
     const { facts, scaleSource } = view;
     const layout = this.bench.layout();
-    const length = (millimetres: number) => this.work.length(millimetres);
-    const unit = this.work.units();
+    const length = (millimetres: number) => this.lengths.length(millimetres);
+    const unit = this.lengths.units();
     const size = `${length(facts.width).replace(` ${unit}`, '')} × ${length(facts.height)}`;
     return [
       this.highlighting(
@@ -108,7 +112,7 @@ export class Facts {
       },
       {
         name: 'off, at most',
-        value: this.work.length(off),
+        value: this.lengths.length(off),
         shows: 'Shows paths and ink over one another.',
         lit: showsRim(layout),
         press: () => this.showRim(),

@@ -1,10 +1,10 @@
-import type { Workbench } from './workbench';
+import type { ProblemService } from '../shared/problem.service';
 
 /** Does what a typed figure asks for; says what is wrong with one that cannot be read. */
-export function telling(work: Pick<Workbench, 'tell'>, does: () => void): void {
+export function telling(problems: Pick<ProblemService, 'tell'>, does: () => void): void {
   try {
     does();
   } catch (problem) {
-    work.tell(problem);
+    problems.tell(problem);
   }
 }

@@ -1,18 +1,22 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { FoundWords, JobDocument } from '@drelk/core';
 import { Workbench } from './workbench';
+import { JobStore } from './store/job-store';
+import { EngineService } from '../engine/engine.service';
 
 /** The lines of words in the job's picture, looked for once somebody wants to know, and again when the picture changes. */
 @Injectable()
 export class Words {
   /** Undefined until they are looked for. */
   readonly lines = signal<FoundWords[] | undefined>(undefined);
-  readonly wanted = computed(() => this.work.store.shown()?.ink.words ?? null);
+  readonly wanted = computed(() => this.store.shown()?.ink.words ?? null);
+  private readonly store = inject(JobStore);
   private readonly work = inject(Workbench);
+  private readonly engine = inject(EngineService);
   private readonly isAsked = signal(false);
   /** Which picture they are looked for in: words do not depend on anything else. */
   private readonly picture = computed(() => {
-    const document = this.work.store.document();
+    const document = this.store.document();
     return document && JSON.stringify([document.source.blob, document.square, document.ink.cut]);
   });
   private request = 0;
@@ -27,7 +31,7 @@ export class Words {
     effect(() => {
       const isReady = this.work.standing() === 'worked out';
       if (!this.picture() || !this.isAsked() || !isReady || this.lines()) return;
-      const document = untracked(() => this.work.store.document());
+      const document = untracked(() => this.store.document());
       if (document) this.find(document);
     });
   }
@@ -45,7 +49,7 @@ export class Words {
 
   /** The words only, or all of the picture again. */
   take(words: 'all' | null): void {
-    this.work.store.change(words ? 'The words only' : 'Not the words only', ({ ink }) => {
+    this.store.change(words ? 'The words only' : 'Not the words only', ({ ink }) => {
       ink.words = words;
     });
   }
@@ -54,7 +58,7 @@ export class Words {
   tick(line: FoundWords, isWanted: boolean): void {
     const lines = this.lines() ?? [];
     const chosen = lines.filter((other) => (other === line ? isWanted : this.isWanted(other)));
-    this.work.store.change(isWanted ? 'A line of words more' : 'A line of words less', ({ ink }) => {
+    this.store.change(isWanted ? 'A line of words more' : 'A line of words less', ({ ink }) => {
       ink.words =
         chosen.length === 0 ? null : chosen.length === lines.length ? 'all' : chosen.flatMap(({ at }) => at);
     });
@@ -62,7 +66,7 @@ export class Words {
 
   private find(document: JobDocument): void {
     const request = ++this.request;
-    this.work.engine.ask('words', { document }).then(
+    this.engine.ask('words', { document }).then(
       ({ lines }) => {
         if (request === this.request) this.lines.set(lines);
       },

@@ -10,6 +10,7 @@ import { ApiService } from '../shared/api.service';
 import { provideStages } from '../stages/stages';
 import { JobStore } from './store/job-store';
 import { thumbnailOf } from './store/thumbnail';
+import { ShownResult } from './shown-result';
 import { Workbench } from './workbench';
 
 jest.mock('./store/thumbnail', () => ({ thumbnailOf: jest.fn(() => Promise.resolve(undefined)) }));
@@ -45,6 +46,7 @@ async function opened(width: number, height: number, setThumbnail: () => unknown
       BenchState,
       JobStore,
       Workbench,
+      ShownResult,
       { provide: EngineService, useValue: engine },
       {
         provide: ApiService,
@@ -55,12 +57,14 @@ async function opened(width: number, height: number, setThumbnail: () => unknown
   const work = TestBed.inject(Workbench);
   const source = { blob: 'a', name: 'tea.jpg', kind: 'jpeg', width, height, density: null, notes: [] };
   const card = { id: 'job', name: 'Tea', revision: 1, updatedAt: '', thumbnail: null, binned: false };
-  work.store.load({ ...card, document: newJob(source), steps: [], cursor: 0 });
+  const store = TestBed.inject(JobStore);
+  const result = TestBed.inject(ShownResult);
+  store.load({ ...card, document: newJob(source), steps: [], cursor: 0 });
   work.open('job');
   await new Promise((resolve) => setTimeout(resolve));
   TestBed.tick();
   const asked = () => compute.mock.calls.map(([, mode]: [unknown, string]) => mode);
-  return { work, results, arrivals, problems, asked };
+  return { work, store, result, results, arrivals, problems, asked };
 }
 
 describe('opening a job', () => {
@@ -70,12 +74,12 @@ describe('opening a job', () => {
   });
 
   it('shows a large one as a preview first, and then in full', async () => {
-    const { work, results, asked } = await opened(4000, 3000);
+    const { results, asked, result } = await opened(4000, 3000);
     expect(asked()).toEqual(['preview']);
     results.next(viewWith({ mode: 'preview' }));
     TestBed.tick();
     expect(asked()).toEqual(['preview', 'full']);
-    expect(work.view()?.mode).toBe('preview');
+    expect(result.view()?.mode).toBe('preview');
     results.next(viewWith());
     TestBed.tick();
     expect(asked()).toHaveLength(2);
@@ -103,36 +107,36 @@ it('gives the shelf its small picture when the job is left', async () => {
 });
 
 it('keeps the paths it has where a result brings no others', async () => {
-  const { work, results } = await opened(100, 80);
+  const { results, result } = await opened(100, 80);
   const { paths, ...rest } = viewWith();
   results.next({ ...rest, paths });
   results.next({ ...rest, facts: { ...rest.facts, width: 99 } });
-  expect(work.view()?.paths).toBe(paths);
-  expect(work.view()?.facts.width).toBe(99);
+  expect(result.view()?.paths).toBe(paths);
+  expect(result.view()?.facts.width).toBe(99);
 });
 
 it('shows picture and ink as they arrive, and where they lie', async () => {
-  const { work, results, arrivals } = await opened(100, 80);
+  const { results, arrivals, result } = await opened(100, 80);
   const bitmap = { close: jest.fn() } as unknown as ImageBitmap;
   const toSource = [0, 1, 0, 1, 0, 0, 0, 0, 1];
-  expect(work.ground()).toBeUndefined();
+  expect(result.ground()).toBeUndefined();
   arrivals.next({ layer: 'picture', name: 'full', bitmap, width: 80, height: 100, toSource });
-  expect(work.picture()).toBe(bitmap);
-  expect(work.ground()).toMatchObject({ width: 80, height: 100, toSource });
+  expect(result.picture()).toBe(bitmap);
+  expect(result.ground()).toMatchObject({ width: 80, height: 100, toSource });
   arrivals.next({ layer: 'ink', name: 'ink', bitmap, width: 80, height: 100, toSource });
-  expect(work.ink()).toBe(bitmap);
+  expect(result.ink()).toBe(bitmap);
   results.next(viewWith());
-  expect(work.ground()).toMatchObject({ width: 100, height: 80 });
-  expect(work.picture()).toBe(bitmap);
+  expect(result.ground()).toMatchObject({ width: 100, height: 80 });
+  expect(result.picture()).toBe(bitmap);
 });
 
 describe('what is shown', () => {
   it('is worked out from the settings, or said not to be', async () => {
-    const { work, results, problems } = await opened(100, 80);
+    const { work, results, problems, store } = await opened(100, 80);
     expect(work.standing()).toBe('working');
     results.next(viewWith());
     expect(work.standing()).toBe('worked out');
-    work.store.change('Width', ({ piece }) => void (piece.length = 7));
+    store.change('Width', ({ piece }) => void (piece.length = 7));
     TestBed.tick();
     expect(work.standing()).toBe('working');
     work.stop();

@@ -1,26 +1,16 @@
 import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Subject, filter, map, switchMap, timer } from 'rxjs';
-import {
-  IDENTITY,
-  type JobDocument,
-  type Proof,
-  type Source,
-  formatLength,
-  formatSmall,
-  mapPoint,
-  readPictureHeader,
-} from '@drelk/core';
+import { type JobDocument, type Source, readPictureHeader } from '@drelk/core';
 import { BenchState } from '../view/bench-state';
-import type { EngineProblem, Ground, ResultView, ShownView } from '../engine/views';
+import type { EngineProblem, ResultView } from '../engine/views';
 import { EngineService } from '../engine/engine.service';
 import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
-import { type Glance, glanceAt } from '../intake/glance';
+import { glanceAt } from '../intake/glance';
 import { Incoming } from '../intake/incoming';
-import { STAGES } from '../view/stage';
+import { ShownResult } from './shown-result';
 import { JobStore } from './store/job-store';
-import { type ShownPaths, pathsShown, pieceShown, sizeOf } from './path/shown-paths';
 import { thumbnailOf } from './store/thumbnail';
 
 /** Pause after a result before the small picture on the shelf is made anew, in milliseconds. */
@@ -31,64 +21,25 @@ const LARGE = 6_000_000;
 /** How what is shown stands to the settings: worked out from them, being worked out, stopped on the way, or impossible. */
 export type Standing = 'worked out' | 'working' | 'stopped' | 'failed';
 
-/** The open job brought together with what is computed of it. */
+/** The open job brought to the engine, and what comes of it to what is shown. */
 @Injectable()
 export class Workbench {
-  readonly store = inject(JobStore);
-  readonly bench = inject(BenchState);
-  readonly engine = inject(EngineService);
-  /** What Prove found of the last full result that it looked at. */
-  readonly proof = signal<Proof>({ findings: [], waived: [] });
-  /** That is what is shown now; else it is of an older state, and looked at anew. */
-  readonly isProven = signal(false);
-  /** What is shown now; the last good result stays while a new one is computed or has failed. */
-  readonly view = signal<ShownView | undefined>(undefined);
-  readonly picture = signal<ImageBitmap | undefined>(undefined);
-  readonly ink = signal<ImageBitmap | undefined>(undefined);
   /** Why there is no result for the settings as they are. */
   readonly problem = signal<EngineProblem | undefined>(undefined);
-  /** Millimetres of a source pixel, near the middle of the picture. */
-  readonly sourcePixel = computed(() => {
-    const view = this.view();
-    if (!view) return 1;
-    const middle = { x: view.width / 2, y: view.height / 2 };
-    const toSource = view.toSource;
-    const a = mapPoint(toSource, middle);
-    const b = mapPoint(toSource, { x: middle.x + 1, y: middle.y });
-    return view.millimetresPerPixel / Math.hypot(b.x - a.x, b.y - a.y);
-  });
-  /** The picture as it came, until it is squared up. */
-  readonly glance = signal<Glance | undefined>(undefined);
-  /** What lies on the bench, result or not: its size, and the map from there to the source. */
-  readonly ground = computed((): Ground | undefined => {
-    const view = this.view();
-    if (view) return { width: view.width, height: view.height, toSource: view.toSource };
-    const glance = this.glance();
-    return (
-      this.early() ?? (glance && { width: glance.width, height: glance.height, toSource: [...IDENTITY] })
-    );
-  });
-  /** The paths on the bench, and the area that they lie on, in its pixels: those of the piece in stages that are about it. */
-  readonly shownPaths = computed((): ShownPaths | undefined => {
-    const view = this.view();
-    if (!view) return undefined;
-    const stage = this.stages.find(({ id }) => id === this.bench.stage());
-    return stage?.ofPiece ? pieceShown(view) : { ...pathsShown(view), area: { x: 0, y: 0, ...sizeOf(view) } };
-  });
   readonly standing = computed((): Standing => {
     if (this.stopped()) return 'stopped';
     if (this.engine.busy()) return 'working';
     if (this.problem()) return 'failed';
-    return this.view()?.mode === 'full' ? 'worked out' : 'working';
+    return this.result.view()?.mode === 'full' ? 'worked out' : 'working';
   });
-  readonly units = computed(() => this.store.shown()?.units ?? 'mm');
 
-  private readonly stages = inject(STAGES);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  private readonly bench = inject(BenchState);
+  private readonly engine = inject(EngineService);
   private readonly api = inject(ApiService);
   private readonly incoming = inject(Incoming);
   private readonly problems = inject(ProblemService);
-  /** Where the picture lies that was squared up before there is a result. */
-  private readonly early = signal<Ground | undefined>(undefined);
   private readonly opened = signal(false);
   /** Something of the picture was shown already, or it is not so large that it takes long. */
   private readonly glimpsed = signal(true);
@@ -115,19 +66,19 @@ export class Workbench {
         error: (problem: EngineProblem) => this.problem.set(problem),
       });
     inject(DestroyRef).onDestroy(() => {
-      if (this.view()?.mode === 'full') void this.keepThumbnail();
+      if (this.result.view()?.mode === 'full') void this.keepThumbnail();
       this.engine.close();
-      for (const holder of [this.picture, this.ink]) holder()?.close();
-      this.glance()?.bitmap.close();
+      for (const holder of [this.result.picture, this.result.ink]) holder()?.close();
+      this.result.glance()?.bitmap.close();
     });
     this.engine.arrivals.pipe(takeUntilDestroyed()).subscribe(({ layer, bitmap, ...ground }) => {
-      this.replace(this[layer], bitmap);
-      if (!this.view()) this.early.set(ground);
+      this.replace(this.result[layer], bitmap);
+      if (!this.result.view()) this.result.early.set(ground);
     });
     this.engine.results.pipe(takeUntilDestroyed()).subscribe((view) => this.show(view));
     this.engine.proofs.pipe(takeUntilDestroyed()).subscribe((proof) => {
-      this.proof.set(proof);
-      this.isProven.set(true);
+      this.result.proof.set(proof);
+      this.result.isProven.set(true);
     });
     this.engine.problems.pipe(takeUntilDestroyed()).subscribe((problem) => {
       this.problem.set(problem);
@@ -140,7 +91,7 @@ export class Workbench {
       });
       this.open(this.id);
     });
-    toObservable(this.view)
+    toObservable(this.result.view)
       .pipe(
         filter((view) => view?.mode === 'full'),
         switchMap(() => timer(THUMBNAIL_AFTER)),
@@ -157,7 +108,7 @@ export class Workbench {
     const document = this.store.document();
     if (!document) return;
     const { width, height, blob } = document.source;
-    this.glance.set(this.incoming.take(blob));
+    this.result.glance.set(this.incoming.take(blob));
     this.glimpsed.set(width * height <= LARGE);
     this.pictures.next(document.source);
   }
@@ -175,28 +126,6 @@ export class Workbench {
     if (document && this.opened()) this.compute(document, 'full');
   }
 
-  /** Says why something was not done. */
-  tell(problem: unknown): void {
-    if ((problem as Partial<EngineProblem>).code !== 'stopped') this.problems.show(problem);
-  }
-
-  /** A length in the job's unit. */
-  length(millimetres: number): string {
-    return formatLength(millimetres, this.units());
-  }
-
-  /** A tolerance, a pixel or what else is small, in the job's unit. */
-  small(millimetres: number): string {
-    return formatSmall(millimetres, this.units());
-  }
-
-  /** A length given in source pixels, in the job's unit where there is a true size. */
-  sourceLength(pixels: number): string {
-    return this.view()?.scaleSource === 'none'
-      ? `${Number(pixels.toFixed(1))} px`
-      : this.length(pixels * this.sourcePixel());
-  }
-
   /** What this browser cannot decode, or not as everywhere else, comes as PNG from the server, pixel for pixel. */
   private file({ blob, kind }: Source) {
     if (kind === 'svg' || kind === 'dxf') return this.api.blob(blob);
@@ -212,7 +141,7 @@ export class Workbench {
 
   private async take({ blob, name }: Source, file: ArrayBuffer): Promise<void> {
     const { id } = this;
-    if (!this.glance() && !this.store.document()?.vector) void this.lookAt(file);
+    if (!this.result.glance() && !this.store.document()?.vector) void this.lookAt(file);
     try {
       await this.engine.open(blob, { name, file });
       if (id === this.id) this.opened.set(true);
@@ -225,7 +154,7 @@ export class Workbench {
   private async lookAt(file: ArrayBuffer): Promise<void> {
     const { id } = this;
     const glance = await glanceAt(new Blob([file])).catch(() => undefined);
-    if (id === this.id && !this.view()) this.glance.set(glance);
+    if (id === this.id && !this.result.view()) this.result.glance.set(glance);
     else glance?.bitmap.close();
   }
 
@@ -237,26 +166,26 @@ export class Workbench {
 
   private show(view: ResultView): void {
     this.problem.set(view.problem);
-    if (view.picture) this.replace(this.picture, view.picture);
-    if (view.ink) this.replace(this.ink, view.ink);
-    const paths = view.paths ?? this.view()?.paths;
+    if (view.picture) this.replace(this.result.picture, view.picture);
+    if (view.ink) this.replace(this.result.ink, view.ink);
+    const paths = view.paths ?? this.result.view()?.paths;
     const piecePaths =
-      view.names.piece === undefined ? undefined : (view.piecePaths ?? this.view()?.piecePaths);
-    if (paths) this.view.set({ ...view, paths, piecePaths });
-    this.isProven.set(false);
+      view.names.piece === undefined ? undefined : (view.piecePaths ?? this.result.view()?.piecePaths);
+    if (paths) this.result.view.set({ ...view, paths, piecePaths });
+    this.result.isProven.set(false);
     this.glimpsed.set(true);
-    this.glance.update((glance) => void glance?.bitmap.close());
+    this.result.glance.update((glance) => void glance?.bitmap.close());
   }
 
   /** Bitmaps hold memory until they are closed; the old one goes once nothing draws it any more. */
-  private replace(holder: typeof this.picture, next: ImageBitmap | undefined): void {
+  private replace(holder: ShownResult['picture'], next: ImageBitmap | undefined): void {
     const old = holder();
     holder.set(next);
     if (old) setTimeout(() => old.close(), 1000);
   }
 
   private async keepThumbnail(): Promise<void> {
-    const view = this.view();
+    const view = this.result.view();
     const name = view && `${view.names.paths} ${view.names.piece}`;
     if (!view || !this.id || name === this.onShelf) return;
     this.onShelf = name;

@@ -10,10 +10,11 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { formatLong, toldArea } from '@drelk/core';
-import { Workbench } from '../job/workbench';
 import { clock } from './clock';
 import { Rehearsing } from './rehearsing';
 import { TaskClock } from './task-clock';
+import { JobStore } from '../job/store/job-store';
+import { JobLengths } from '../job/job-lengths';
 
 /** So many contours are listed to be put in another order, and so many parts. */
 const MOST_LISTED = 200;
@@ -29,12 +30,13 @@ const MOST_PARTS = 20;
 })
 export class RehearsalPanel {
   readonly rehearsing = inject(Rehearsing);
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly lengths = inject(JobLengths);
   private readonly rehearsal = computed(() => this.rehearsing.shown()?.rehearsal);
   readonly whole = computed(() => clock(this.rehearsing.seconds()));
   /** What the machine is set up for, as it was when it began. */
   readonly setUp = computed(() => {
-    const { material, tool } = this.work.store.shown()?.prove ?? {};
+    const { material, tool } = this.store.shown()?.prove ?? {};
     return material && tool ? `${material.name}, ${tool.name}` : '';
   });
   readonly figures = computed(() => {
@@ -44,8 +46,8 @@ export class RehearsalPanel {
     const worked = Object.values(byTask).reduce((sum, { length }) => sum + length, 0);
     const left = standing.reduce((sum, { area }) => sum + area, 0);
     return [
-      { name: 'Worked along', value: formatLong(worked, this.work.units()) },
-      { name: 'Travelled', value: formatLong(travel.length, this.work.units()) },
+      { name: 'Worked along', value: formatLong(worked, this.lengths.units()) },
+      { name: 'Travelled', value: formatLong(travel.length, this.lengths.units()) },
       ...(bound > 0
         ? [{ name: 'Between contours, to the shortest tree', value: `${(between / bound).toFixed(2)} ×` }]
         : []),
@@ -54,14 +56,14 @@ export class RehearsalPanel {
       ...(parts.some(({ isIsland }) => isIsland)
         ? [{ name: 'Islands that fall', value: String(parts.filter(({ isIsland }) => isIsland).length) }]
         : []),
-      ...(left > 0 ? [{ name: 'Left standing', value: toldArea(left, this.work.units()) }] : []),
+      ...(left > 0 ? [{ name: 'Left standing', value: toldArea(left, this.lengths.units()) }] : []),
     ];
   });
   readonly seen = computed(() => this.rehearsal()?.seen ?? []);
   readonly parts = computed(() => {
     const parts = this.rehearsal()?.parts.filter(({ isIsland }) => !isIsland) ?? [];
     return parts.slice(0, MOST_PARTS).map(({ width, height, freedAt }) => ({
-      size: `${this.work.length(width)} × ${this.work.length(height)}`,
+      size: `${this.lengths.length(width)} × ${this.lengths.length(height)}`,
       says: freedAt === null ? 'held by tabs' : `free after ${clock(freedAt)}`,
     }));
   });
@@ -83,7 +85,7 @@ export class RehearsalPanel {
       return {
         track,
         name: `${k + 1}  ${name}`,
-        says: `${formatLong(length, this.work.units())}, ${clock(seconds)}`,
+        says: `${formatLong(length, this.lengths.units())}, ${clock(seconds)}`,
       };
     });
   });

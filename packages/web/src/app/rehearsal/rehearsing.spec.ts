@@ -17,7 +17,7 @@ const plate = new TextEncoder().encode(
 /** The page's services with a worker that rehearses what it is asked to. */
 function rehearsing() {
   const handedOff = jest.fn(() => of(plate.buffer));
-  const { engine, work, store } = fakeWork(undefined, { handedOff });
+  const { engine, problems, store } = fakeWork(undefined, { handedOff });
   engine.ask.mockImplementation(
     (
       _: string,
@@ -31,7 +31,7 @@ function rehearsing() {
         }
       }),
   );
-  return { own: TestBed.inject(Rehearsing), engine, work, store, handedOff };
+  return { own: TestBed.inject(Rehearsing), engine, problems, store, handedOff };
 }
 const outside = (name: string, bytes: Uint8Array) =>
   ({ name, arrayBuffer: () => Promise.resolve(bytes.buffer) }) as unknown as File;
@@ -117,12 +117,12 @@ describe('a rehearsal', () => {
   });
 
   it('of what is no file leaves all as it is and says why', async () => {
-    const { own, work } = rehearsing();
+    const { own, problems } = rehearsing();
     await own.rehearseFile(outside('plate.svg', plate));
     const before = own.shown();
     await own.rehearseFile(outside('notes.txt', new TextEncoder().encode('tea at nine')));
     expect(own.shown()).toBe(before);
-    expect(work.tell).toHaveBeenCalledWith(
+    expect(problems.tell).toHaveBeenCalledWith(
       expect.objectContaining({ message: '“notes.txt” is neither an SVG nor a DXF.' }),
     );
     expect(own.busy()).toBe(false);

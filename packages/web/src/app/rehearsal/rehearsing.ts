@@ -3,9 +3,11 @@ import { firstValueFrom } from 'rxjs';
 import { type Rehearsal, TASKS, type Task } from '@drelk/core';
 import { Commands } from '../job/keys/commands';
 import { JobPageId } from '../job/store/job-page-id';
-import { Workbench } from '../job/workbench';
 import { ApiService } from '../shared/api.service';
 import { moveAt } from './sheet-drawing';
+import { JobStore } from '../job/store/job-store';
+import { EngineService } from '../engine/engine.service';
+import { ProblemService } from '../shared/problem.service';
 
 /** A file with what a machine does with it. */
 export interface Rehearsed {
@@ -31,7 +33,9 @@ export interface TaskTime {
 /** The machine at work on a file: which one, the clock, and the order by hand. */
 @Injectable()
 export class Rehearsing {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly engine = inject(EngineService);
+  private readonly problems = inject(ProblemService);
   private readonly api = inject(ApiService);
   private readonly page = inject(JobPageId);
 
@@ -162,14 +166,14 @@ export class Rehearsing {
     bytesOf: () => Promise<ArrayBuffer>,
     order?: readonly number[],
   ): Promise<void> {
-    const { material, tool } = this.work.store.shown()?.prove ?? {};
+    const { material, tool } = this.store.shown()?.prove ?? {};
     if (!material || !tool || this.busy()) return;
     this.busy.set(true);
     this.rest();
     try {
       const bytes = await bytesOf();
       const setUp = { material, tool, ...(order ? { order } : {}) };
-      const { rehearsal } = await this.work.engine.ask('rehearse', { file: bytes, name, setUp });
+      const { rehearsal } = await this.engine.ask('rehearse', { file: bytes, name, setUp });
       if (!order) this.byHand.set(undefined);
       this.shown.set({ name, bytes, rehearsal });
       // The whole first: what is left, and how long it took.
@@ -177,7 +181,7 @@ export class Rehearsing {
       const wanted = rehearsal.seconds / WATCHED;
       this.pace.set(PACES.find((pace) => pace >= wanted) ?? PACES[PACES.length - 1]);
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     } finally {
       this.busy.set(false);
     }

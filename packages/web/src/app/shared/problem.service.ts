@@ -17,6 +17,11 @@ export class ProblemService {
     this.bar.open(`${message} ${hint}`, 'Understood', { duration: 12_000, politeness: 'assertive' });
   }
 
+  /** Says why something was not done, but where it was stopped: whoever stops knows. */
+  tell(problem: unknown): void {
+    if ((problem as { code?: unknown } | undefined)?.code !== 'stopped') this.show(problem);
+  }
+
   /** Says something that asks for nothing. */
   note(message: string): void {
     this.bar.open(message, undefined, { duration: 4000 });

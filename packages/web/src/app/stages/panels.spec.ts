@@ -232,10 +232,10 @@ describe('the panel of Hand off', () => {
   });
 
   it('repeats what Prove found, and keeps files back while the bench shows something else', () => {
-    const { work, engine } = fakeWork(viewWith({ proof: { findings: [finding], waived: [] } }));
+    const { workbench, engine } = fakeWork(viewWith({ proof: { findings: [finding], waived: [] } }));
     const { press, text, fixture } = render(HandOffPanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.');
-    (work.standing as unknown as WritableSignal<string>).set('stopped');
+    (workbench.standing as unknown as WritableSignal<string>).set('stopped');
     fixture.detectChanges();
     expect(text()).toContain('files wait until it is done');
     press('SVG');

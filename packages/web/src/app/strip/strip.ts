@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { BenchState } from '../view/bench-state';
 import { Commands } from '../job/keys/commands';
-import { Workbench } from '../job/workbench';
 import { STAGES, stagesOf } from '../view/stage';
 import { StageThumb } from './stage-thumb';
+import { JobStore } from '../job/store/job-store';
+import { ShownResult } from '../job/shown-result';
 
 /** The six stages as a column of live thumbnails. */
 @Component({
@@ -20,16 +21,16 @@ import { StageThumb } from './stage-thumb';
       >
         <drelk-stage-thumb
           [stage]="row.stage"
-          [ground]="work.ground()"
-          [view]="work.view()"
-          [picture]="work.picture() ?? work.glance()?.bitmap"
-          [ink]="work.ink()"
+          [ground]="result.ground()"
+          [view]="result.view()"
+          [picture]="result.picture() ?? result.glance()?.bitmap"
+          [ink]="result.ink()"
         />
         <span class="name figure"
           ><b>{{ number + 1 }}</b> {{ row.stage.name }}</span
         >
         @if (row.mark) {
-          <span class="mark" [class.older]="!work.isProven()">{{ row.mark }}</span>
+          <span class="mark" [class.older]="!result.isProven()">{{ row.mark }}</span>
         }
       </button>
     }
@@ -37,13 +38,14 @@ import { StageThumb } from './stage-thumb';
   styleUrl: './strip.scss',
 })
 export class Strip {
-  readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  readonly result = inject(ShownResult);
   readonly state = inject(BenchState);
   private readonly stages = inject(STAGES);
-  private readonly shown = computed(() => stagesOf(this.stages, this.work.store.document()));
+  private readonly shown = computed(() => stagesOf(this.stages, this.store.document()));
   readonly rows = computed(() =>
     this.shown().map((stage, k) => {
-      const told = stage.mark?.(this.work.proof());
+      const told = stage.mark?.(this.result.proof());
       const mark = told ? ` ${told}` : '';
       const says = `${k + 1} ${stage.name}${mark}`;
       return { stage, mark, says, isCurrent: this.state.stage() === stage.id };

@@ -2,11 +2,11 @@ import { computed, signal } from '@angular/core';
 import { DrelkError, arcThrough, flatten } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path/path-hand';
-import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';
 import { penOf } from './draw-tools';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** How closely the arc that is being drawn is followed, in pixels. */
 const FLATNESS_PX = 0.2;
@@ -34,7 +34,7 @@ export class DrawArcTool implements Tool {
 
   constructor(
     private readonly hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'problems' | 'result' | 'store'>,
     tools: ToolBox,
   ) {
     this.clinging = new Clinging(hand, work, tools);
@@ -63,7 +63,7 @@ export class DrawArcTool implements Tool {
     const contour = arcThrough(points[0], points[1], points[2]);
     // The two places before stay: just the last has to go elsewhere.
     if (!contour) {
-      this.work.tell(
+      this.work.problems.tell(
         new DrelkError(
           'bad-figure',
           'These three places lie in one line, which no arc does.',

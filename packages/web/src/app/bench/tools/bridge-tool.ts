@@ -2,9 +2,9 @@ import { computed, signal } from '@angular/core';
 import { inverted, mapPoint } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece/piece-hand';
-import type { Workbench } from '../../job/workbench';
 import { isNearOnScreen } from './clinging';
 import { type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** A click puts a bridge where the hand wants one, and takes one of these away again; pulled by its mark it moves. */
 export class BridgeTool implements Tool {
@@ -14,7 +14,7 @@ export class BridgeTool implements Tool {
   readonly ground = 'result' as const;
   readonly loupe = false;
   readonly overlay = computed((): Overlay => {
-    const view = this.work.view();
+    const view = this.work.result.view();
     const held = this.hand.made()?.held;
     if (!view) return { lines: [], grips: [] };
     const { frame, millimetresPerPixel: mm } = view;
@@ -41,7 +41,7 @@ export class BridgeTool implements Tool {
   });
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'result'>,
     private readonly hand: PieceHand,
   ) {}
 
@@ -80,7 +80,7 @@ export class BridgeTool implements Tool {
   private places(): { from(at: Place): Place; to(at: Place): Place } | undefined {
     const id = this.hand.chosen();
     const own = id === undefined ? undefined : this.hand.ownPlaces(id);
-    const toSource = this.work.view()?.toSource;
+    const toSource = this.work.result.view()?.toSource;
     if (!own || !toSource || this.hand.item()?.kind === 'text') return own;
     const back = inverted(toSource);
     return {

@@ -3,11 +3,11 @@ import type { Box } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PieceArranging } from '../../job/piece/piece-arranging';
 import type { PieceHand } from '../../job/piece/piece-hand';
-import type { Workbench } from '../../job/workbench';
 import { CLINGS } from './clinging';
 import { boxLine } from './pulled';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** What was caught in one direction: how far to go besides, the line to show, and what it is. */
 interface Caught {
@@ -44,7 +44,7 @@ export class CarryItemTool implements Tool {
     const frame = { left: -1e4, right: 1e5, top: -1e4, bottom: 1e5 };
     if (across) lines.push(this.toBench({ ...frame, left: across.at, right: across.at }));
     if (down) lines.push(this.toBench({ ...frame, top: down.at, bottom: down.at }));
-    const mm = this.work.view()?.millimetresPerPixel ?? 1;
+    const mm = this.work.result.view()?.millimetresPerPixel ?? 1;
     return { lines, grips: [], carried: { x: x / mm, y: y / mm } };
   });
   private readonly from = signal<Place | undefined>(undefined);
@@ -52,12 +52,12 @@ export class CarryItemTool implements Tool {
   /** How far the hand has gone, in millimetres. */
   private readonly far = computed((): Place => {
     const [from, to] = [this.from(), this.to()];
-    const mm = this.work.view()?.millimetresPerPixel ?? 1;
+    const mm = this.work.result.view()?.millimetresPerPixel ?? 1;
     return from && to ? { x: (to.x - from.x) * mm, y: (to.y - from.y) * mm } : { x: 0, y: 0 };
   });
   private readonly caught = computed(() => {
     const box = this.arranging.box();
-    const view = this.work.view();
+    const view = this.work.result.view();
     const { x, y } = this.far();
     if (!box || !view || this.tools.held().free || (x === 0 && y === 0)) return {};
     const moved = { left: box.left + x, right: box.right + x, top: box.top + y, bottom: box.bottom + y };
@@ -75,7 +75,7 @@ export class CarryItemTool implements Tool {
   constructor(
     private readonly hand: PieceHand,
     private readonly arranging: PieceArranging,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'result'>,
     private readonly tools: ToolBox,
   ) {}
 
@@ -108,7 +108,7 @@ export class CarryItemTool implements Tool {
 
   /** A box of the piece in pixels of the bench. */
   private toBench({ left, top, right, bottom }: Box): OverlayLine {
-    const { frame, millimetresPerPixel: mm } = this.work.view() ?? {
+    const { frame, millimetresPerPixel: mm } = this.work.result.view() ?? {
       frame: { x: 0, y: 0 },
       millimetresPerPixel: 1,
     };

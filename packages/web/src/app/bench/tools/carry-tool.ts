@@ -14,11 +14,11 @@ import {
 } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import { type PathHand, about } from '../../job/path/path-hand';
-import type { Workbench } from '../../job/workbench';
 import { Clinging } from './clinging';
 import { boxLine } from './pulled';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** How closely what is carried is followed while it is carried, in pixels. */
 const FLATNESS_PX = 0.3;
@@ -84,7 +84,7 @@ export class CarryTool implements Tool {
 
   constructor(
     private readonly hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     private readonly tools: ToolBox,
   ) {
     this.clinging = new Clinging(hand, work, tools);

@@ -1,8 +1,8 @@
 import { ORIGIN, PLACES, type PathSet } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path/path-hand';
-import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from '../../job/tool/tool-box';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** Places on screen nearer than this cling, in pixels. */
 export const CLINGS = 8;
@@ -10,7 +10,7 @@ export const CLINGS = 8;
 const SAME = 2;
 
 /** Whether two places are one on screen. */
-export const isNearOnScreen = (a: Place, b: Place, work: Workbench): boolean =>
+export const isNearOnScreen = (a: Place, b: Place, work: Pick<ToolWork, 'bench'>): boolean =>
   Math.hypot(a.x - b.x, a.y - b.y) * work.bench.eye().scale <= CLINGS;
 
 /**
@@ -24,7 +24,7 @@ export class Clinging {
 
   constructor(
     private readonly hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     private readonly tools: ToolBox,
     /** The paths that are clung to; those of Line where nothing else is said. */
     private readonly pathsOf: () => PathSet | undefined = () => this.hand.ground()?.paths,
@@ -34,7 +34,7 @@ export class Clinging {
   aim(at: Place): void {
     this.newest = at;
     const document = this.work.store.document();
-    if (this.isAsking || !document || !this.work.view()?.traced) return;
+    if (this.isAsking || !document || !this.work.result.view()?.traced) return;
     this.isAsking = true;
     const asks = { document, from: undefined, to: at, reach: this.reach(), dark: undefined };
     void this.work.engine

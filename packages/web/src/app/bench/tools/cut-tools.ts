@@ -1,9 +1,9 @@
 import { computed, signal } from '@angular/core';
 import { type CutSettings, withMark } from '@drelk/core';
-import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from '../../job/tool/tool-box';
 import type { Overlay, Tool } from '../../job/tool/tool';
 import { Trail } from './trail';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** What a hand draws to cut a thing out, and how it says so. */
 export const CUT_TOOLS = {
@@ -47,7 +47,7 @@ export class CutTool extends Trail implements Tool {
 
   constructor(
     private readonly does: CutDoes,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'engine' | 'problems' | 'store'>,
     box: ToolBox,
     /** Width of a mark in source pixels. */
     private readonly width: () => number,
@@ -76,7 +76,7 @@ export class CutTool extends Trail implements Tool {
       const cut = withMark(before, { says: this.does, width: this.width(), points });
       this.take(cut, CUT_TOOLS[this.does].label);
     } catch (problem) {
-      this.work.tell(problem);
+      this.work.problems.tell(problem);
     }
   }
 
@@ -113,7 +113,7 @@ export class CutTool extends Trail implements Tool {
       },
       (problem: unknown) => {
         this.pending = undefined;
-        this.work.tell(problem);
+        this.work.problems.tell(problem);
       },
     );
   }

@@ -2,11 +2,11 @@ import { computed, signal } from '@angular/core';
 import { type Contour, type FormKind, type Segment, flatten, formContour, splineThrough } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path/path-hand';
-import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';
 import { Pulled } from './pulled';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** Forms that are drawn by pulling. */
 export type DrawnForm = Extract<FormKind, 'circle' | 'rectangle' | 'slot'>;
@@ -40,7 +40,7 @@ export class DrawFormTool extends Pulled implements Tool {
   constructor(
     private readonly kind: DrawnForm,
     private readonly hand: PathHand,
-    work: Workbench,
+    work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     tools: ToolBox,
   ) {
     super();
@@ -127,7 +127,7 @@ export class DrawRunTool implements Tool {
   constructor(
     private readonly kind: DrawnRun,
     private readonly hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     tools: ToolBox,
   ) {
     this.id = `draw-${kind}`;
@@ -195,4 +195,5 @@ export class DrawRunTool implements Tool {
 }
 
 /** The pen that lines are drawn with: the picture's own strokes are so wide. */
-export const penOf = (work: Workbench): number => work.view()?.traced?.ink.strokeWidth ?? 1;
+export const penOf = (work: Pick<ToolWork, 'result'>): number =>
+  work.result.view()?.traced?.ink.strokeWidth ?? 1;

@@ -2,12 +2,12 @@ import { computed, signal } from '@angular/core';
 import type { FollowedRun } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path/path-hand';
-import type { Workbench } from '../../job/workbench';
 import { CLINGS, isNearOnScreen } from './clinging';
 import { penOf } from './draw-tools';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { Trail } from './trail';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** A place that was clicked, and the way there from the one before, x and y in turn. */
 interface Anchor extends Place {
@@ -49,7 +49,7 @@ export class FollowEdgeTool implements Tool {
 
   constructor(
     private readonly hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'problems' | 'result' | 'store'>,
   ) {}
 
   get says(): string {
@@ -129,7 +129,7 @@ export class FollowEdgeTool implements Tool {
       const asks = { document, from: from && { x: from.x, y: from.y }, to, reach, dark: this.dark };
       return await this.work.engine.ask('edge', asks);
     } catch (problem) {
-      this.work.tell(problem);
+      this.work.problems.tell(problem);
       return undefined;
     }
   }
@@ -161,7 +161,7 @@ export class FreehandTool extends Trail implements Tool {
 
   constructor(
     private readonly hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'problems' | 'result'>,
     box: ToolBox,
   ) {
     super(box);
@@ -182,12 +182,12 @@ async function drawFollowed(
   closed: boolean,
   label: string,
   hand: PathHand,
-  work: Workbench,
+  work: Pick<ToolWork, 'engine' | 'problems' | 'result'>,
 ): Promise<void> {
   try {
     const { contour } = await work.engine.ask('followed', { points, closed });
     hand.add(label, [{ contour, ...(closed ? {} : { pen: penOf(work) }) }]);
   } catch (problem) {
-    work.tell(problem);
+    work.problems.tell(problem);
   }
 }

@@ -1,10 +1,10 @@
 import { computed, signal } from '@angular/core';
 import { type Axis, type Stroke, addStroke, mirroredPoints } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
 import { Trail } from './trail';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** Settings of the hand's tools, kept while tools come and go. Lengths in source pixels. */
 export interface HandSettings {
@@ -21,7 +21,7 @@ export interface HandSettings {
 type Settings = () => HandSettings;
 
 /** Adds a stroke to the job. */
-function drawStroke(work: Workbench, label: string, stroke: Stroke): void {
+function drawStroke(work: Pick<ToolWork, 'store'>, label: string, stroke: Stroke): void {
   work.store.change(label, ({ ink }) => {
     addStroke(ink.strokes, stroke);
   });
@@ -57,7 +57,7 @@ export class BrushTool extends Trail implements Tool {
   });
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'store'>,
     box: ToolBox,
     private readonly settings: Settings,
   ) {
@@ -104,7 +104,7 @@ export class PourTool implements Tool {
   private again = false;
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'engine' | 'problems' | 'store'>,
     private readonly box: ToolBox,
     private readonly settings: Settings,
   ) {}
@@ -168,7 +168,7 @@ export class PourTool implements Tool {
       .ask('poured', asks)
       .then(
         ({ mask }) => (this.from ? this.show(mask) : mask.close()),
-        (problem: unknown) => this.work.tell(problem),
+        (problem: unknown) => this.work.problems.tell(problem),
       )
       .finally(() => {
         this.asking = false;
@@ -193,7 +193,7 @@ export class LoopTool extends Trail implements Tool {
 
   constructor(
     private readonly does: 'keep' | 'drop',
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'store'>,
     box: ToolBox,
   ) {
     super(box);

@@ -15,10 +15,10 @@ import {
 import type { Place } from '../../engine/views';
 import type { Measuring } from '../../job/tool/measuring';
 import type { PathHand } from '../../job/path/path-hand';
-import type { Workbench } from '../../job/workbench';
 import { CLINGS, Clinging } from './clinging';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
 import type { ToolBox } from '../../job/tool/tool-box';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** Pulled less far than this on screen, it was a click. */
 const CLICK = 3;
@@ -45,11 +45,11 @@ export class MeasureTool implements Tool {
 
   constructor(
     hand: PathHand,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     private readonly tools: ToolBox,
     private readonly measuring: Measuring,
   ) {
-    this.clinging = new Clinging(hand, work, tools, () => work.shownPaths()?.paths);
+    this.clinging = new Clinging(hand, work, tools, () => work.result.shownPaths()?.paths);
   }
 
   press(at: Place): void {
@@ -91,7 +91,7 @@ export class MeasureTool implements Tool {
 
   /** The shape that a place is on or in, and that where it was pulled to, if that is another. */
   private measureShapes(from: Place, to: Place): void {
-    const paths = this.work.shownPaths()?.paths;
+    const paths = this.work.result.shownPaths()?.paths;
     if (!paths) return;
     const shapes = [from, to].flatMap((at) => {
       const number = this.numberAt(at);
@@ -133,13 +133,13 @@ export class MeasureTool implements Tool {
   }
 
   private contourAt(at: Place) {
-    const paths = this.work.shownPaths()?.paths;
+    const paths = this.work.result.shownPaths()?.paths;
     const number = this.numberAt(at);
     return paths && number !== undefined ? contourAt(paths, number) : undefined;
   }
 
   private numberAt(at: Place): number | undefined {
-    const paths = this.work.shownPaths()?.paths;
+    const paths = this.work.result.shownPaths()?.paths;
     const id = paths && pickPath(paths, at, this.reach());
     return paths && id !== undefined ? paths.ids.indexOf(id) : undefined;
   }

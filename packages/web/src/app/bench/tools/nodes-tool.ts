@@ -17,11 +17,11 @@ import {
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path/path-hand';
 import type { PathShaping } from '../../job/path/path-shaping';
-import type { Workbench } from '../../job/workbench';
 import { Clinging, isNearOnScreen } from './clinging';
 import { boxLine } from './pulled';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type OverlayLine, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** Nodes nearer to the one before than this on screen are left out, in pixels. */
 const APART = 14;
@@ -102,7 +102,7 @@ export class NodesTool implements Tool {
   constructor(
     private readonly hand: PathHand,
     private readonly shaping: PathShaping,
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     private readonly tools: ToolBox,
   ) {
     this.clinging = new Clinging(hand, work, tools);

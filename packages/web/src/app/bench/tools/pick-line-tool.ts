@@ -2,9 +2,9 @@ import { computed } from '@angular/core';
 import { contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece/piece-hand';
-import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** How near on screen a line is meant, and how closely it is followed, in pixels. */
 const REACH = 16;
@@ -25,7 +25,7 @@ export class PickLineTool implements Tool {
   });
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'result'>,
     private readonly tools: ToolBox,
     private readonly hand: PieceHand,
   ) {}
@@ -59,7 +59,7 @@ export class PickLineTool implements Tool {
   }
 
   private near(at: Place) {
-    const paths = this.work.view()?.paths;
+    const paths = this.work.result.view()?.paths;
     const id = paths && pickPath(paths, at, REACH / this.work.bench.eye().scale);
     return paths && id !== undefined ? contourAt(paths, paths.ids.indexOf(id)) : undefined;
   }

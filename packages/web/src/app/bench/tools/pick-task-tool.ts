@@ -2,9 +2,9 @@ import { computed, signal } from '@angular/core';
 import { HOLE, contourAt, flatten, pickPath } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PieceHand } from '../../job/piece/piece-hand';
-import type { Workbench } from '../../job/workbench';
 import type { Overlay, Tool } from '../../job/tool/tool';
 import type { ToolBox } from '../../job/tool/tool-box';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 /** How near on screen a contour is meant, and how closely it is followed, in pixels. */
 const REACH = 12;
@@ -22,7 +22,7 @@ export class PickTaskTool implements Tool {
     const near = at && this.near(at);
     const ids = new Set(this.picked());
     if (near !== undefined) ids.add(near);
-    const paths = this.work.view()?.paths;
+    const paths = this.work.result.view()?.paths;
     const places = this.places();
     if (!paths || !places) return { lines: [], grips: [] };
     return {
@@ -43,7 +43,7 @@ export class PickTaskTool implements Tool {
   });
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'bench' | 'result'>,
     private readonly tools: ToolBox,
     private readonly hand: PieceHand,
     private readonly item: number,
@@ -80,7 +80,7 @@ export class PickTaskTool implements Tool {
 
   /** A contour by its id, an outer one with the holes in it. */
   private withHoles(id: number): number[] {
-    const paths = this.work.view()?.paths;
+    const paths = this.work.result.view()?.paths;
     const k = paths?.ids.indexOf(id) ?? -1;
     if (!paths || k < 0 || (paths.flags[k] & HOLE) !== 0) return [id];
     return Array.from(paths.ids).filter((_, n) => paths.shapes[n] === paths.shapes[k]);
@@ -91,7 +91,7 @@ export class PickTaskTool implements Tool {
   }
 
   private near(at: Place): number | undefined {
-    const paths = this.work.view()?.paths;
+    const paths = this.work.result.view()?.paths;
     const places = this.places();
     if (!paths || !places) return undefined;
     const own = places.from(at);

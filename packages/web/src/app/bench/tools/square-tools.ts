@@ -1,9 +1,9 @@
 import { computed, signal } from '@angular/core';
 import { type Crop, type JobDocument, checkCrop } from '@drelk/core';
 import type { Place } from '../../engine/views';
-import type { Workbench } from '../../job/workbench';
 import type { ToolBox } from '../../job/tool/tool-box';
 import { NO_OVERLAY, type Overlay, type Tool } from '../../job/tool/tool';
+import type { ToolWork } from '../../job/tool/tool-work';
 
 const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'];
 
@@ -28,7 +28,7 @@ export class CornersTool implements Tool {
   private gripped = -1;
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'store'>,
     corners: readonly number[],
   ) {
     this.corners.set([...corners]);
@@ -118,7 +118,7 @@ export class CropTool implements Tool {
 
   constructor(
     private readonly kind: Crop['kind'],
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'problems' | 'result' | 'store'>,
     private readonly box: ToolBox,
   ) {
     this.id = `crop-${kind}`;
@@ -160,7 +160,7 @@ export class CropTool implements Tool {
     try {
       if (document) checkCrop(document, crop, this.corners());
     } catch (problem) {
-      this.work.tell(problem);
+      this.work.problems.tell(problem);
       return;
     }
     this.work.store.change(this.kind === 'box' ? 'Crop to a box' : 'Crop to a loop', ({ square }) => {
@@ -172,7 +172,7 @@ export class CropTool implements Tool {
 
   /** The corners that the picture is flattened by now. */
   private corners(): number[] | null {
-    return this.work.view()?.traced?.square.corners ?? null;
+    return this.work.result.view()?.traced?.square.corners ?? null;
   }
 }
 
@@ -186,7 +186,7 @@ export class LevelTool implements Tool {
   private readonly points = signal<number[]>([]);
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'store'>,
     private readonly box: ToolBox,
   ) {}
 
@@ -239,7 +239,7 @@ export class RulerTool implements Tool {
   private gripped = -1;
 
   constructor(
-    private readonly work: Workbench,
+    private readonly work: Pick<ToolWork, 'engine' | 'store'>,
     private readonly box: ToolBox,
     places: readonly number[],
   ) {

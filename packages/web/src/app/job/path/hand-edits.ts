@@ -14,7 +14,9 @@ import {
   mapContour,
   mapPoint,
 } from '@drelk/core';
-import { Workbench } from '../workbench';
+import { JobStore } from '../store/job-store';
+import { ShownResult } from '../shown-result';
+import { JobLengths } from '../job-lengths';
 
 /** An edit of the hand as it is listed. */
 export interface ListedEdit {
@@ -31,14 +33,16 @@ const FLATNESS_PX = 0.3;
 /** What the hand did to the paths, edit by edit: listed, shown, kept and let go. */
 @Injectable()
 export class HandEdits {
-  private readonly work = inject(Workbench);
-  private readonly hand = computed(() => this.work.store.document()?.line.hand ?? {});
-  private readonly parked = computed(() => this.work.view()?.parked ?? []);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
+  private readonly hand = computed(() => this.store.document()?.line.hand ?? {});
+  private readonly parked = computed(() => this.result.view()?.parked ?? []);
   readonly all = computed((): ListedEdit[] =>
     editsInOrder(this.hand()).map(({ id, edit }) => {
       const count = Math.max(edit.from.length, edit.contours.length);
       const what = count === 1 ? (edit.from[0]?.hole ? 'hole' : 'contour') : `${count} contours`;
-      const [width, height] = sizeOf(edit).map((pixels) => this.work.sourceLength(pixels));
+      const [width, height] = sizeOf(edit).map((pixels) => this.lengths.sourceLength(pixels));
       // The unit is said once.
       const size = `${width.replace(/ \D+$/, '')} × ${height}`;
       const waits = this.parked().includes(id);
@@ -49,7 +53,7 @@ export class HandEdits {
   readonly pointed = signal<number | undefined>(undefined);
   /** Where edits that wait would lie, and the one that is pointed at lies, on the bench. */
   readonly ghosts = computed(() => {
-    const toSource = this.work.view()?.toSource;
+    const toSource = this.result.view()?.toSource;
     const pointed = this.pointed();
     const ids = [...this.parked(), ...(pointed === undefined ? [] : [pointed])];
     if (!toSource || ids.length === 0) return [];
@@ -59,7 +63,7 @@ export class HandEdits {
   });
 
   letGo(id: number): void {
-    this.work.store.change('An edit let go', ({ line }) => {
+    this.store.change('An edit let go', ({ line }) => {
       letGo(line.hand, id);
     });
   }
@@ -67,14 +71,14 @@ export class HandEdits {
   /** Everything that waits is let go. */
   letWaitingGo(): void {
     const ids = this.parked();
-    this.work.store.change(`${ids.length} edits let go`, ({ line }) => {
+    this.store.change(`${ids.length} edits let go`, ({ line }) => {
       for (const id of ids) letGo(line.hand, id);
     });
   }
 
   /** An edit stands by itself, whatever it was made from. */
   keep(id: number): void {
-    this.work.store.change('Kept as drawn', ({ line }) => {
+    this.store.change('Kept as drawn', ({ line }) => {
       keepAsDrawn(line.hand, id);
     });
   }

@@ -35,6 +35,9 @@ import { BenchState } from '../../view/bench-state';
 import { ToolBox } from '../tool/tool-box';
 import { Commands } from '../keys/commands';
 import { Workbench } from '../workbench';
+import { ShownResult } from '../shown-result';
+import { JobStore } from '../store/job-store';
+import { ProblemService } from '../../shared/problem.service';
 
 /** A copy lies this many widths aside. */
 const ASIDE = 1.1;
@@ -43,7 +46,10 @@ export type HandAct = (hand: Hand, ground: HandGround, numbers: readonly number[
 /** The hand at work on paths: what is picked of them, and what is done with it. */
 @Injectable()
 export class PathHand {
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
   private readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
   private readonly state = inject(BenchState);
   private readonly tools = inject(ToolBox);
   /** What was just made, to be picked once it is there. */
@@ -54,7 +60,7 @@ export class PathHand {
   private known: { name: string | undefined; paths: PathSet } | undefined;
 
   readonly ground = computed((): HandGround | undefined => {
-    const view = this.work.view();
+    const view = this.result.view();
     const toSource = view?.toSource;
     return view && toSource ? { paths: view.paths, toSource, colours: view.colours } : undefined;
   });
@@ -91,13 +97,13 @@ export class PathHand {
   private readonly coming = computed((): HandPart | undefined => {
     const made = this.made();
     const one = made?.length === 1 ? made[0] : undefined;
-    return one && this.work.store.document()?.line.hand[one.edit]?.contours[one.part] ? one : undefined;
+    return one && this.store.document()?.line.hand[one.edit]?.contours[one.part] ? one : undefined;
   });
   /** The contour that was clicked last, or is picked alone, or comes, in pixels of the paths. */
   readonly chosenContour = computed((): Contour | undefined => {
     const ground = this.ground();
     const coming = this.coming();
-    const kept = coming && this.work.store.document()?.line.hand[coming.edit].contours[coming.part];
+    const kept = coming && this.store.document()?.line.hand[coming.edit].contours[coming.part];
     if (ground && kept) return mapContour(contourOf(kept), inverted(ground.toSource));
     const k = this.chosen();
     return ground && k !== undefined ? contourAt(ground.paths, k) : undefined;
@@ -114,7 +120,7 @@ export class PathHand {
     ]);
     // Ids are those of one set: in another, what was picked is found again.
     effect(() => {
-      const view = this.work.view();
+      const view = this.result.view();
       const isSettled = this.work.standing() !== 'working';
       untracked(() => this.follow(view?.names.paths, view?.paths, view?.toSource, isSettled));
     });
@@ -156,7 +162,7 @@ export class PathHand {
     this.setPin(undefined);
     this.state.picked.set(ids);
     if (ids.size === 0)
-      this.work.tell(
+      this.problems.tell(
         new DrelkError(
           'nothing-found',
           'None of the contours is meant by that.',
@@ -210,7 +216,7 @@ export class PathHand {
     const number = this.chosen();
     const part = this.coming();
     if (part && ground)
-      this.work.store.change(label, ({ line }) => {
+      this.store.change(label, ({ line }) => {
         changePart(line.hand, ground, part, contour);
       });
     else if (number !== undefined && !this.made()) {
@@ -258,16 +264,16 @@ export class PathHand {
     const ground = this.ground();
     if (!ground) return;
     let made: HandPart[] = [];
-    const before = this.work.store.document();
+    const before = this.store.document();
     try {
-      this.work.store.change(label, ({ line }) => {
+      this.store.change(label, ({ line }) => {
         made = does(line.hand, ground);
         checkHand(line.hand);
       });
       // What changes nothing brings no other paths to wait for.
-      if (this.work.store.document() !== before) this.made.set(made);
+      if (this.store.document() !== before) this.made.set(made);
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     }
   }
 

@@ -31,7 +31,11 @@ import { ToolBox } from '../tool/tool-box';
 import { Commands } from '../keys/commands';
 import { NUDGE, NUDGES } from '../piece/nudges';
 import { PathHand, about, boxAround, saying } from './path-hand';
-import { Workbench } from '../workbench';
+import { JobStore } from '../store/job-store';
+import { EngineService } from '../../engine/engine.service';
+import { ProblemService } from '../../shared/problem.service';
+import { ShownResult } from '../shown-result';
+import { JobLengths } from '../job-lengths';
 
 /** How closely contours are followed for their axes, as a share of their size. */
 const AXES = 1e-3;
@@ -45,7 +49,11 @@ const COMBINED: Record<Combining, string> = {
 /** What the hand makes of the shapes that are picked: others, one of several, copies in a row, each at a place of its own. */
 @Injectable()
 export class PathShaping {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly engine = inject(EngineService);
+  private readonly problems = inject(ProblemService);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   private readonly hand = inject(PathHand);
   private readonly tools = inject(ToolBox);
 
@@ -67,9 +75,9 @@ export class PathShaping {
   combine(how: Combining): void {
     if (this.hand.waits(() => this.combine(how))) return;
     const { ground, numbers } = this.picked();
-    const document = this.work.store.document();
+    const document = this.store.document();
     if (!ground || numbers.length === 0) return;
-    this.work.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
+    this.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
       ({ contours }) =>
         this.takeMade(saying(numbers.length, COMBINED[how]), document, (hand) =>
           standFor(
@@ -79,7 +87,7 @@ export class PathShaping {
             contours.map((contour) => ({ contour })),
           ),
         ),
-      (problem: unknown) => this.work.tell(problem),
+      (problem: unknown) => this.problems.tell(problem),
     );
   }
 
@@ -87,23 +95,23 @@ export class PathShaping {
   reshape(does: string, what: Reshaping): void {
     if (this.hand.waits(() => this.reshape(does, what))) return;
     const { ground, numbers } = this.picked();
-    const document = this.work.store.document();
+    const document = this.store.document();
     if (!ground || numbers.length === 0) return;
-    this.work.engine.ask('reshaped', { shapes: givenShapes(ground.paths, numbers), what }).then(
+    this.engine.ask('reshaped', { shapes: givenShapes(ground.paths, numbers), what }).then(
       ({ made }) =>
         this.takeMade(saying(numbers.length, does), document, (hand) =>
           standFor(hand, ground, numbers, made),
         ),
-      (problem: unknown) => this.work.tell(problem),
+      (problem: unknown) => this.problems.tell(problem),
     );
   }
 
   /** Takes what was worked out of contours as they were; where their edits changed meanwhile it is refused aloud. */
   private takeMade(label: string, before: JobDocument | undefined, does: (hand: Hand) => HandPart[]): void {
     // What else was done meanwhile takes nothing from it.
-    if (this.work.store.document()?.line.hand === before?.line.hand) this.hand.make(label, does);
+    if (this.store.document()?.line.hand === before?.line.hand) this.hand.make(label, does);
     else
-      this.work.tell(
+      this.problems.tell(
         new DrelkError(
           'bad-place',
           `${label}: not done, as the paths were changed while it was worked out.`,
@@ -250,7 +258,7 @@ export class PathShaping {
     const made = change(contourAt(ground.paths, number));
     const pen = ground.paths.pens[number];
     // A closed area that is cut is a line: it has the pen that lines are drawn with.
-    const own = Number.isNaN(pen) ? (this.work.view()?.traced?.ink.strokeWidth ?? 1) : pen;
+    const own = Number.isNaN(pen) ? (this.result.view()?.traced?.ink.strokeWidth ?? 1) : pen;
     if (made)
       this.hand.make(label, (hand) =>
         standFor(
@@ -264,7 +272,8 @@ export class PathShaping {
 
   /** What is picked goes a step to a side, or ten. */
   nudge(x: number, y: number, isFar: boolean): void {
-    const step = (NUDGE[this.work.units()] * (isFar ? 10 : 1)) / (this.work.view()?.millimetresPerPixel ?? 1);
+    const step =
+      (NUDGE[this.lengths.units()] * (isFar ? 10 : 1)) / (this.result.view()?.millimetresPerPixel ?? 1);
     this.hand.move('nudged', scaledAndMoved(1, 1, x * step, y * step));
   }
 

@@ -18,19 +18,25 @@ import {
 import { Commands } from '../keys/commands';
 import { NUDGE, NUDGES } from './nudges';
 import { PieceHand } from './piece-hand';
-import { Workbench } from '../workbench';
+import { JobStore } from '../store/job-store';
+import { ShownResult } from '../shown-result';
+import { ProblemService } from '../../shared/problem.service';
+import { JobLengths } from '../job-lengths';
 
 /** The hand at work on where things lie on the piece: carried, nudged, in line, spread, as large as one another. */
 @Injectable()
 export class PieceArranging {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly problems = inject(ProblemService);
+  private readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
-  private readonly piece = computed(() => this.work.store.shown()?.piece);
+  private readonly piece = computed(() => this.store.shown()?.piece);
   /** Boxes of all items, as they lie on the piece. */
   private readonly boxes = computed(
     (): Boxes =>
       new Map(
-        (this.work.view()?.piece.items ?? []).flatMap(({ id, box }) => (box ? [[id, box] as const] : [])),
+        (this.result.view()?.piece.items ?? []).flatMap(({ id, box }) => (box ? [[id, box] as const] : [])),
       ),
   );
   /** The box around what is chosen, in millimetres. */
@@ -63,7 +69,7 @@ export class PieceArranging {
 
   /** Whether something that is chosen and can be moved lies at a place on the bench. */
   has(at: Point): boolean {
-    const [view, box] = [this.work.view(), this.box()];
+    const [view, box] = [this.result.view(), this.box()];
     if (!view || !box || !this.canMove()) return false;
     const { frame, millimetresPerPixel: mm } = view;
     const [x, y] = [(at.x - frame.x) * mm, (at.y - frame.y) * mm];
@@ -99,7 +105,7 @@ export class PieceArranging {
     });
     const stuck = sized.find(({ item }) => !item);
     if (stuck) {
-      this.work.tell(
+      this.problems.tell(
         new DrelkError(
           'bad-figure',
           `“${items[stuck.id].name}” has no ${side} that could be set so.`,
@@ -108,7 +114,7 @@ export class PieceArranging {
       );
       return;
     }
-    this.work.store.change(`The same ${side}`, ({ piece }) => {
+    this.store.change(`The same ${side}`, ({ piece }) => {
       for (const { id, item } of sized) if (item) piece.items[id] = item;
     });
     this.hand.watch(...others);
@@ -118,7 +124,7 @@ export class PieceArranging {
   changePlace(id: number, does: string, recipe: (place: ItemPlace) => void): void {
     const item = this.piece()?.items[id];
     if (!item) return;
-    if (item.locked) this.work.tell(isLocked(item.name));
+    if (item.locked) this.problems.tell(isLocked(item.name));
     else this.hand.changeItem(id, `${item.name} ${does}`, ({ place }) => recipe(place));
   }
 
@@ -131,9 +137,9 @@ export class PieceArranging {
     const names = going.map((id) => piece.items[id].name);
     const locked = going.find((id) => piece.items[id].locked);
     const fixed = going.find((id) => !this.hand.isPlaced(id));
-    if (locked !== undefined) this.work.tell(isLocked(piece.items[locked].name));
+    if (locked !== undefined) this.problems.tell(isLocked(piece.items[locked].name));
     else if (fixed !== undefined)
-      this.work.tell(
+      this.problems.tell(
         new DrelkError(
           'bad-place',
           `“${piece.items[fixed].name}” goes with what it lies around.`,
@@ -142,7 +148,7 @@ export class PieceArranging {
       );
     else {
       const what = names.length > 1 ? `${names.length} items` : names[0];
-      this.work.store.change(`${what} ${does}`, (document) => {
+      this.store.change(`${what} ${does}`, (document) => {
         for (const [id, { x, y }] of placeChanges(piece, moves)) {
           document.piece.items[id].place.x += x;
           document.piece.items[id].place.y += y;
@@ -153,7 +159,7 @@ export class PieceArranging {
   }
 
   private nudge(x: number, y: number, isFar: boolean): void {
-    const step = NUDGE[this.work.units()] * (isFar ? 10 : 1);
+    const step = NUDGE[this.lengths.units()] * (isFar ? 10 : 1);
     this.moveBy(x * step, y * step, 'nudged');
   }
 }

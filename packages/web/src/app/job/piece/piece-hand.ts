@@ -25,11 +25,19 @@ import { Commands } from '../keys/commands';
 import { type AddedKind, newItem } from './new-item';
 import { NUDGE } from './nudges';
 import { Workbench } from '../workbench';
+import { JobStore } from '../store/job-store';
+import { ShownResult } from '../shown-result';
+import { ProblemService } from '../../shared/problem.service';
+import { JobLengths } from '../job-lengths';
 
 /** The hand at work on what lies on the piece: which item is chosen, and what is done with it. */
 @Injectable()
 export class PieceHand {
   private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly problems = inject(ProblemService);
+  private readonly lengths = inject(JobLengths);
   private readonly state = inject(BenchState);
   private readonly tools = inject(ToolBox);
   private readonly standings = toObservable(this.work.standing);
@@ -40,7 +48,7 @@ export class PieceHand {
     step: undefined,
   };
 
-  private readonly piece = computed(() => this.work.store.shown()?.piece);
+  private readonly piece = computed(() => this.store.shown()?.piece);
   /** Items, the uppermost first. */
   readonly items = computed(() => {
     const piece = this.piece();
@@ -58,11 +66,11 @@ export class PieceHand {
     return id === undefined ? undefined : this.piece()?.items[id];
   });
   /** The chosen item as it came out. */
-  readonly made = computed(() => this.work.view()?.piece.items.find(({ id }) => id === this.chosen()));
+  readonly made = computed(() => this.result.view()?.piece.items.find(({ id }) => id === this.chosen()));
   /** Ids of its contours among those that are shown. */
   readonly idsOfChosen = computed(() => {
     const ids = this.several();
-    const paths = this.work.view()?.piecePaths;
+    const paths = this.result.view()?.piecePaths;
     if (!paths || ids.length === 0 || this.state.stage() !== 'piece') return [];
     return Array.from(paths.ids).filter(
       (_, k) => ids.includes(paths.edits[k]) && (paths.flags[k] & GROUND) === 0,
@@ -71,7 +79,7 @@ export class PieceHand {
 
   /** Numbers of the contours among those that are shown which are islands of the chosen item: nothing holds them. */
   readonly falling = computed((): number[] => {
-    const view = this.work.view();
+    const view = this.result.view();
     const item = this.item();
     const set = view?.piecePaths ?? view?.paths;
     if (!set || (item?.kind !== 'artwork' && item?.kind !== 'text')) return [];
@@ -81,7 +89,7 @@ export class PieceHand {
   /** Ids of the contours along which the lit task is done. */
   readonly idsOfTask = computed((): number[] => {
     const task = this.state.litTask();
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view || !task) return [];
     const { piecePaths, paths, piece } = view;
     if (!piecePaths) return piece.items.some((item) => item.task === task) ? Array.from(paths.ids) : [];
@@ -104,7 +112,7 @@ export class PieceHand {
     ]);
     // What cannot be made is told, and is as it was.
     effect(() => {
-      const view = this.work.view();
+      const view = this.result.view();
       if (view && this.work.standing() === 'worked out') untracked(() => this.settle());
     });
   }
@@ -127,7 +135,7 @@ export class PieceHand {
 
   /** Chooses the item that a contour on the bench is of; none where there is no contour. */
   chooseByPath(path: number | undefined, more = false): void {
-    const paths = this.work.view()?.piecePaths;
+    const paths = this.result.view()?.piecePaths;
     const k = path === undefined || !paths ? -1 : paths.ids.indexOf(path);
     this.choose(k < 0 ? undefined : paths?.edits[k], more);
   }
@@ -146,7 +154,7 @@ export class PieceHand {
 
   /** A place on the bench as it is in an item's own unit, and back: artwork's own is that of its paths, others' are millimetres. */
   ownPlaces(id: number): { from(at: Point): Point; to(at: Point): Point } | undefined {
-    const view = this.work.view();
+    const view = this.result.view();
     const map = view?.piece.items.find((item) => item.id === id)?.map;
     const back = map && affineBack(map);
     if (!view || !map || !back) return undefined;
@@ -169,8 +177,8 @@ export class PieceHand {
   }
 
   private addNow(kind: AddedKind): void {
-    const document = this.work.store.document();
-    const view = this.work.view();
+    const document = this.store.document();
+    const view = this.result.view();
     if (!document) return;
     const { items } = document.piece;
     const box = view?.facts.contours
@@ -191,7 +199,7 @@ export class PieceHand {
           `A piece has room for ${MOST_ITEMS} items.`,
           'Take some of them off.',
         );
-      this.work.store.change(`${item.name} added`, ({ piece }) => {
+      this.store.change(`${item.name} added`, ({ piece }) => {
         piece.items[id] = item;
         if (kind !== 'board') return;
         for (const other of Object.values(piece.items))
@@ -201,7 +209,7 @@ export class PieceHand {
       this.choose(id);
       this.watch(id);
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     }
   }
 
@@ -221,25 +229,25 @@ export class PieceHand {
   /** Changes what all items have. */
   changeItem(id: number, label: string, recipe: (item: ItemSettings) => void): void {
     try {
-      this.work.store.change(label, ({ piece }) => {
+      this.store.change(label, ({ piece }) => {
         recipe(piece.items[id]);
         checkItem(piece.items, id);
       });
       this.watch(id);
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     }
   }
 
   /** Shows a change of the chosen item while the hand is at it. */
   try(recipe: (item: ItemSettings) => void): void {
     const id = this.chosen();
-    if (id !== undefined) this.work.store.try(({ piece }) => recipe(piece.items[id]));
+    if (id !== undefined) this.store.try(({ piece }) => recipe(piece.items[id]));
   }
 
   /** Changes the piece as a whole, or its sheet. */
   changePiece(label: string, recipe: (piece: PieceSettings) => void): void {
-    this.work.store.change(label, ({ piece }) => recipe(piece));
+    this.store.change(label, ({ piece }) => recipe(piece));
     this.watch('sheet');
   }
 
@@ -250,23 +258,20 @@ export class PieceHand {
     if (!items || ids.length === 0) return;
     const artwork = ids.find((id) => items[id].kind === 'artwork');
     const label = ids.length > 1 ? `${ids.length} items` : items[ids[0]].name;
-    this.work.store.change(
-      `${label} ${ids.length === 1 && artwork ? 'left out' : 'taken off'}`,
-      ({ piece }) => {
-        for (const id of ids)
-          if (id === artwork) piece.items[id].hidden = true;
-          else if (id in piece.items) takeOff(piece, id);
-      },
-    );
+    this.store.change(`${label} ${ids.length === 1 && artwork ? 'left out' : 'taken off'}`, ({ piece }) => {
+      for (const id of ids)
+        if (id === artwork) piece.items[id].hidden = true;
+        else if (id in piece.items) takeOff(piece, id);
+    });
   }
 
   copy(): void {
     const item = this.item();
-    const items = this.work.store.document()?.piece.items;
+    const items = this.store.document()?.piece.items;
     if (!item || !items || item.kind === 'artwork') return;
     const id = nextId(items);
-    this.work.store.change(`${item.name} copied`, ({ piece }) => {
-      const far = NUDGE[this.work.units()] * 50;
+    this.store.change(`${item.name} copied`, ({ piece }) => {
+      const far = NUDGE[this.lengths.units()] * 50;
       piece.items[id] = {
         ...item,
         name: `${item.name} copy`.slice(0, 120),
@@ -282,7 +287,7 @@ export class PieceHand {
     const ids = this.items().map(({ id }) => id);
     const [moved] = ids.splice(from, 1);
     ids.splice(to, 0, moved);
-    this.work.store.change('Order of the items', ({ piece }) => {
+    this.store.change('Order of the items', ({ piece }) => {
       ids.forEach((id, k) => {
         piece.items[id].layer = ids.length - k;
       });
@@ -292,11 +297,11 @@ export class PieceHand {
   /** What has just been changed is taken back if it comes out that it cannot be made. */
   watch(...changed: (number | 'sheet')[]): void {
     const ids = changed.filter((id) => this.problemOf(id) === undefined);
-    this.awaited = { ids, step: this.work.store.lastStep() };
+    this.awaited = { ids, step: this.store.lastStep() };
   }
 
   private problemOf(id: number | 'sheet') {
-    const made = this.work.view()?.piece;
+    const made = this.result.view()?.piece;
     return id === 'sheet' ? made?.problem : made?.items.find((item) => item.id === id)?.problem;
   }
 
@@ -306,8 +311,8 @@ export class PieceHand {
     this.awaited = { ids: [], step: undefined };
     if (!problem) return;
     // That step, and not what may have been done since.
-    if (step) this.work.store.takeBack(step);
-    this.work.tell(problem);
+    if (step) this.store.takeBack(step);
+    this.problems.tell(problem);
   }
 }
 

@@ -2,7 +2,8 @@ import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core'
 import type { CheckKind, Finding, ProveSettings, Severity } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { Commands } from '../keys/commands';
-import { Workbench } from '../workbench';
+import { ShownResult } from '../shown-result';
+import { JobStore } from '../store/job-store';
 
 /** A place of a finding on the bench, in its pixels. */
 export interface FindingMark {
@@ -21,13 +22,14 @@ const MOST_MARKS = 500;
 /** What Prove found, place by place. */
 @Injectable()
 export class Proving {
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
   private readonly state = inject(BenchState);
   private readonly wanted = signal<CheckKind | undefined>(undefined);
   private readonly at = signal(0);
 
-  readonly findings = computed(() => this.work.proof().findings);
-  readonly waived = computed(() => this.work.proof().waived);
+  readonly findings = computed(() => this.result.proof().findings);
+  readonly waived = computed(() => this.result.proof().waived);
   /** The finding that is looked at. */
   readonly chosen = computed((): Finding | undefined =>
     this.findings().find(({ kind }) => kind === this.wanted()),
@@ -39,7 +41,7 @@ export class Proving {
   });
   /** Where the findings lie: those of the chosen one, or of all. */
   readonly marks = computed((): FindingMark[] => {
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view || this.state.stage() !== 'prove') return [];
     const { frame, millimetresPerPixel: mm } = view;
     const chosen = this.chosen();
@@ -107,11 +109,11 @@ export class Proving {
   }
 
   change(label: string, recipe: (prove: ProveSettings) => void): void {
-    this.work.store.change(label, ({ prove }) => recipe(prove));
+    this.store.change(label, ({ prove }) => recipe(prove));
   }
 
   private look(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     const place = this.chosen()?.places[this.place()];
     if (!view || !place) return;
     const { frame, millimetresPerPixel: mm } = view;

@@ -53,8 +53,8 @@ function bench(findings: Finding[], view = viewWith()) {
 }
 
 /** A result comes for what was changed, with other findings. */
-function workedOut({ work, shown }: ReturnType<typeof bench>, findings: Finding[]) {
-  (work.view as unknown as { set(view: unknown): void }).set({ ...shown, proof: { findings, waived: [] } });
+function workedOut({ result, shown }: ReturnType<typeof bench>, findings: Finding[]) {
+  (result.view as unknown as { set(view: unknown): void }).set({ ...shown, proof: { findings, waived: [] } });
   TestBed.tick();
 }
 
@@ -110,9 +110,9 @@ describe('remedies', () => {
 
   it('where nothing of the artwork lies say so', async () => {
     const far = finding({ places: [{ x: 90, y: 90 }] });
-    const { remedying, work } = bench([far]);
+    const { remedying, problems } = bench([far]);
     await remedying.look(far, remedying.of(far)[0]);
-    expect(work.tell).toHaveBeenCalledWith(
+    expect(problems.tell).toHaveBeenCalledWith(
       expect.objectContaining({ message: 'Nothing of the artwork lies there that could be mended so.' }),
     );
     expect(remedying.prepared()).toBeUndefined();

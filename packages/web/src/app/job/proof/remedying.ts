@@ -18,7 +18,9 @@ import { PathHand } from '../path/path-hand';
 import { PieceHand } from '../piece/piece-hand';
 import { Proving } from './proving';
 import { type Ghost, type Places, changesOf, ghostOf, ghostsOf, nothing } from './remedy-changes';
-import { Workbench } from '../workbench';
+import { ShownResult } from '../shown-result';
+import { JobStore } from '../store/job-store';
+import { EngineService } from '../../engine/engine.service';
 
 /** A remedy as it would come out: what it changes on the bench, and how it is taken. */
 interface Prepared {
@@ -39,7 +41,9 @@ const PATIENCE = 30_000;
 /** What mends what Prove found: shown as a ghost first, taken as one act of the hand, and then looked at again. */
 @Injectable()
 export class Remedying {
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  private readonly engine = inject(EngineService);
   private readonly state = inject(BenchState);
   private readonly hand = inject(PathHand);
   private readonly piece = inject(PieceHand);
@@ -47,7 +51,9 @@ export class Remedying {
   private readonly problems = inject(ProblemService);
   /** What is shown, once it is known what is found there. */
   private readonly proven = toObservable(
-    computed(() => (this.work.isProven() ? { view: this.work.view(), proof: this.work.proof() } : undefined)),
+    computed(() =>
+      this.result.isProven() ? { view: this.result.view(), proof: this.result.proof() } : undefined,
+    ),
   );
 
   /** The step that the last remedy was. */
@@ -85,7 +91,7 @@ export class Remedying {
       this.prepared.set(await this.prepare(finding, remedy));
     } catch (problem) {
       this.prepared.set(undefined);
-      this.work.tell(problem);
+      this.problems.tell(problem);
     } finally {
       this.busy.set(false);
     }
@@ -125,7 +131,7 @@ export class Remedying {
         if (!found || !(await this.isWorse(found.finding, found.remedy))) continue;
         takenBack = true;
         const { step } = this;
-        await this.workedOut(() => step && this.work.store.takeBack(step));
+        await this.workedOut(() => step && this.store.takeBack(step));
       }
     } finally {
       this.busy.set(false);
@@ -139,7 +145,7 @@ export class Remedying {
     try {
       await this.taken(await this.prepare(finding, remedy));
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
       return false;
     }
     return gravityOf(this.proving.findings()) > before;
@@ -147,7 +153,7 @@ export class Remedying {
 
   private tellLeft(kinds: readonly Finding['kind'][], takenBack = false): void {
     const left = this.proving.findings().filter(({ kind }) => kinds.includes(kind));
-    const items = Object.keys(this.work.store.shown()?.piece.items ?? {}).length;
+    const items = Object.keys(this.store.shown()?.piece.items ?? {}).length;
     this.problems.note(
       left.length === 0
         ? 'Mended, and found no more.'
@@ -163,7 +169,7 @@ export class Remedying {
   private async taken({ take }: Prepared): Promise<void> {
     await this.workedOut(() => {
       take();
-      this.step = this.work.store.lastStep();
+      this.step = this.store.lastStep();
     });
     // What the hand makes is picked; here the findings are looked at.
     this.state.picked.set(new Set());
@@ -171,9 +177,9 @@ export class Remedying {
 
   /** Changes the job, and waits for the result of that and for what is found there. */
   private async workedOut(change: () => void): Promise<void> {
-    const [view, document] = [this.work.view(), this.work.store.document()];
+    const [view, document] = [this.result.view(), this.store.document()];
     change();
-    if (this.work.store.document() === document) return;
+    if (this.store.document() === document) return;
     const next = this.proven.pipe(
       filter((one) => one !== undefined && one.view !== view && one.view?.mode === 'full'),
       map(() => undefined),
@@ -182,7 +188,7 @@ export class Remedying {
   }
 
   private async prepare(finding: Finding, remedy: Remedy): Promise<Prepared> {
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view) throw nothing();
     const { kind } = finding;
     const about = { kind, remedy };
@@ -191,21 +197,19 @@ export class Remedying {
     if (remedy.act === 'mirror') return { ...about, ...(await this.edited(remedy, turnedOver, view)) };
     const places = this.placesOf(finding, view);
     const isTaken = this.artwork()?.task === 'pocket';
-    const changes = await changesOf(this.work.engine, kind, remedy, places, isTaken);
+    const changes = await changesOf(this.engine, kind, remedy, places, isTaken);
     const ghost = ghostsOf(changes, places);
     return { ...about, ghost, take: () => this.hand.make(remedy.taken, changes.does) };
   }
 
   private artwork() {
-    return Object.values(this.work.store.shown()?.piece.items ?? {}).find(({ kind }) => kind === 'artwork');
+    return Object.values(this.store.shown()?.piece.items ?? {}).find(({ kind }) => kind === 'artwork');
   }
 
   /** Where a finding is on the artwork as it lies by itself. */
   private placesOf({ places, sizes, allowed }: Finding, view: ShownView): Places {
     const ground = this.hand.ground();
-    const item = view.piece.items.find(
-      ({ id }) => this.work.store.shown()?.piece.items[id].kind === 'artwork',
-    );
+    const item = view.piece.items.find(({ id }) => this.store.shown()?.piece.items[id].kind === 'artwork');
     const own = item && this.piece.ownPlaces(item.id);
     if (!ground || !own) throw nothing();
     const { frame, millimetresPerPixel: mm } = view;
@@ -228,20 +232,20 @@ export class Remedying {
     edit: (document: JobDocument) => void,
     { frame, millimetresPerPixel: mm }: ShownView,
   ): Promise<Pick<Prepared, 'ghost' | 'take'>> {
-    const document = this.work.store.document();
+    const document = this.store.document();
     if (!document) throw nothing();
     const changed = produce(document, edit);
-    const { contours } = await this.work.engine.ask('wouldBe', { document, changed });
+    const { contours } = await this.engine.ask('wouldBe', { document, changed });
     const toBench = ({ x, y }: Point) => ({ x: frame.x + x / mm, y: frame.y + y / mm });
     return {
       ghost: contours.map((contour) => ghostOf(contour, toBench)),
-      take: () => this.work.store.change(taken, edit),
+      take: () => this.store.change(taken, edit),
     };
   }
 
   /** All artwork and text that has islands is held, as wide as a neck has to be. */
   private bridged(): (document: JobDocument) => void {
-    const width = Math.max(BRIDGE, this.work.store.shown()?.prove.material.least.neck ?? 0);
+    const width = Math.max(BRIDGE, this.store.shown()?.prove.material.least.neck ?? 0);
     return ({ piece }) => {
       for (const item of Object.values(piece.items))
         if ((item.kind === 'artwork' || item.kind === 'text') && !item.bridges && !item.hidden)
@@ -251,7 +255,7 @@ export class Remedying {
 
   /** As large as the bed allows, either way around. */
   private shrunk({ taken }: Remedy, view: ShownView): Pick<Prepared, 'ghost' | 'take'> {
-    const bed = this.work.store.shown()?.prove.material.bed;
+    const bed = this.store.shown()?.prove.material.bed;
     const { frame, artwork, millimetresPerPixel: mm } = view;
     if (!bed) throw nothing();
     const fit = (width: number, height: number) => Math.min(width / frame.width, height / frame.height);
@@ -264,7 +268,7 @@ export class Remedying {
     return {
       ghost,
       take: () =>
-        this.work.store.change(taken, ({ piece }) => {
+        this.store.change(taken, ({ piece }) => {
           piece.edge = 'width';
           piece.length = length;
         }),

@@ -3,6 +3,9 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { type Observable, catchError, from, map, of, switchMap, timer } from 'rxjs';
 import type { JobDocument, Lit } from '@drelk/core';
 import { Workbench } from '../workbench';
+import { JobStore } from '../store/job-store';
+import { EngineService } from '../../engine/engine.service';
+import { ProblemService } from '../../shared/problem.service';
 
 /** Time that a pointer rests on a control before what it is about is lit up, in milliseconds. */
 const REST = 120;
@@ -15,10 +18,13 @@ export class Lighting {
   /** Lit until it is put out, or the settings change. */
   readonly kept = signal<Lit | undefined>(undefined);
   readonly mask = signal<ImageBitmap | undefined>(undefined);
+  private readonly store = inject(JobStore);
   private readonly work = inject(Workbench);
+  private readonly engine = inject(EngineService);
+  private readonly problems = inject(ProblemService);
   /** While a result is worked out, pointing at something does not hold it up. */
   private readonly asked = computed(() => {
-    const document = this.work.store.document();
+    const document = this.store.document();
     const pointed = this.work.standing() === 'worked out' ? this.pointed() : undefined;
     const what = pointed ?? this.kept();
     return document && what && { document, what };
@@ -31,7 +37,7 @@ export class Lighting {
         takeUntilDestroyed(),
       )
       .subscribe((mask) => this.show(mask));
-    toObservable(this.work.store.shown)
+    toObservable(this.store.shown)
       .pipe(takeUntilDestroyed())
       .subscribe(() => this.kept.set(undefined));
     inject(DestroyRef).onDestroy(() => this.mask()?.close());
@@ -43,10 +49,10 @@ export class Lighting {
   }
 
   private areaOf(asked: { document: JobDocument; what: Lit }): Observable<ImageBitmap | undefined> {
-    return from(this.work.engine.ask('lit', asked)).pipe(
+    return from(this.engine.ask('lit', asked)).pipe(
       map(({ mask }) => mask),
       catchError((problem: unknown) => {
-        this.work.tell(problem);
+        this.problems.tell(problem);
         return of(undefined);
       }),
     );

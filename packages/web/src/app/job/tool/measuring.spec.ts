@@ -11,7 +11,7 @@ const disc = packPaths([{ outer: circleContour({ x: 50, y: 50 }, 20), holes: [] 
 /** A disc on the bench, half a millimetre to the pixel, with the ruler in hand. */
 function ruler(paths = disc) {
   const all = fakeWork({ ...viewWith(), paths, millimetresPerPixel: 0.5 });
-  (all.work as unknown as { shownPaths: () => unknown }).shownPaths = () => ({ paths });
+  (all.work.result as unknown as { shownPaths: () => unknown }).shownPaths = () => ({ paths });
   all.bench.stage.set('prove');
   const measuring = TestBed.inject(Measuring);
   const tool = new MeasureTool(TestBed.inject(PathHand), all.work, all.tools, measuring);
@@ -121,11 +121,11 @@ describe('the ruler', () => {
 
 describe('the narrowest place', () => {
   it('is told at this size and at three times it, and grows with the piece', async () => {
-    const { measuring, engine, work } = ruler();
+    const { measuring, engine, result } = ruler();
     engine.ask.mockResolvedValue({ narrowest: { width: 1.22, at: { x: 10, y: 10 } } });
     await measuring.findNarrowest();
     expect(measuring.narrowestSaid()).toBe('1.22 mm at its narrowest; at 3 times the size 3.66 mm.');
-    const view = work.view as unknown as { update(change: (view: object) => object): void };
+    const view = result.view as unknown as { update(change: (view: object) => object): void };
     view.update((one) => ({ ...one, millimetresPerPixel: 1.5 }));
     expect(measuring.narrowestSaid()).toBe('3.66 mm at its narrowest; at 3 times the size 10.98 mm.');
   });

@@ -9,7 +9,11 @@ import {
 } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import type { Place } from '../../engine/views';
-import { Workbench } from '../workbench';
+import { ShownResult } from '../shown-result';
+import { JobLengths } from '../job-lengths';
+import { EngineService } from '../../engine/engine.service';
+import { ProblemService } from '../../shared/problem.service';
+import { JobStore } from '../store/job-store';
 
 /**
  * What was measured: between two places of the bench, in its pixels, or the radius of an arc at the first of them; how straight edges at
@@ -40,7 +44,11 @@ const LARGER = 3;
 /** The ruler on the bench: what was measured stays until it is taken away; and the narrowest place. */
 @Injectable()
 export class Measuring {
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
+  private readonly engine = inject(EngineService);
+  private readonly problems = inject(ProblemService);
+  private readonly store = inject(JobStore);
   private readonly state = inject(BenchState);
   readonly measures = signal<readonly Measure[]>([]);
   /** Measures that are shown on the bench: where the piece is proven. */
@@ -53,10 +61,10 @@ export class Measuring {
   /** The narrowest place at the size as it is now: it grows with the piece. */
   readonly narrowestSaid = computed(() => {
     const found = this.narrowest();
-    const view = this.work.view();
+    const view = this.result.view();
     if (!found || !view) return '';
     const width = (found.place.width * view.millimetresPerPixel) / found.mm;
-    return `${this.work.length(width)} at its narrowest; at ${LARGER} times the size ${this.work.length(LARGER * width)}.`;
+    return `${this.lengths.length(width)} at its narrowest; at ${LARGER} times the size ${this.lengths.length(LARGER * width)}.`;
   });
 
   add(measure: Measure): void {
@@ -73,7 +81,7 @@ export class Measuring {
 
   /** The narrowest place of one shape, or of the gap between two, by their contours in pixels of the bench. */
   async measureShapes(shapes: readonly Contour[][]): Promise<void> {
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view || this.busy()) return;
     const mm = view.millimetresPerPixel;
     const scaled = shapes.map((contours) =>
@@ -81,44 +89,44 @@ export class Measuring {
     );
     this.busy.set(true);
     try {
-      const { narrowest } = await this.work.engine.ask('narrowestIn', { shapes: scaled });
+      const { narrowest } = await this.engine.ask('narrowestIn', { shapes: scaled });
       if (!narrowest) return;
       const [from, to] = [narrowest.from, narrowest.to].map(({ x, y }) => ({ x: x / mm, y: y / mm }));
       this.add({ from, to, of: shapes.length > 1 ? 'gap' : 'shape' });
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     } finally {
       this.busy.set(false);
     }
   }
 
   words({ from, to, radius, edges, of }: Measure): Omit<MeasureSaid, 'id'> {
-    const mm = this.work.view()?.millimetresPerPixel ?? 1;
+    const mm = this.result.view()?.millimetresPerPixel ?? 1;
     if (radius !== undefined)
       return {
-        main: `radius ${this.work.length(radius * mm)}`,
-        more: `${this.work.length(2 * radius * mm)} across`,
+        main: `radius ${this.lengths.length(radius * mm)}`,
+        more: `${this.lengths.length(2 * radius * mm)} across`,
       };
     const { length, across, down, degrees }: Between = measuredBetween(from, to);
-    const main = this.work.length(length * mm);
+    const main = this.lengths.length(length * mm);
     if (of) return { main, more: OF[of] };
-    const more = `${this.work.length(across * mm)} across, ${this.work.length(down * mm)} down, ${degrees.toFixed(1)}°`;
+    const more = `${this.lengths.length(across * mm)} across, ${this.lengths.length(down * mm)} down, ${degrees.toFixed(1)}°`;
     if (!edges) return { main, more };
     const said =
       'apart' in edges
-        ? `parallel edges ${this.work.length(edges.apart * mm)} apart`
+        ? `parallel edges ${this.lengths.length(edges.apart * mm)} apart`
         : `edges at ${edges.degrees.toFixed(1)}°`;
     return { main, more: `${said}; ${more}` };
   }
 
   /** Finds the narrowest place of the piece as it is, and goes there. */
   async findNarrowest(): Promise<void> {
-    const document = this.work.store.document();
-    const view = this.work.view();
+    const document = this.store.document();
+    const view = this.result.view();
     if (!document || !view || this.busy()) return;
     this.busy.set(true);
     try {
-      const { narrowest } = await this.work.engine.ask('narrowest', { document });
+      const { narrowest } = await this.engine.ask('narrowest', { document });
       const mm = view.millimetresPerPixel;
       this.narrowest.set(narrowest && { place: narrowest, mm });
       if (narrowest) {
@@ -126,7 +134,7 @@ export class Measuring {
         this.state.lookAt({ x: view.frame.x + x / mm, y: view.frame.y + y / mm }, AROUND / mm);
       }
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     } finally {
       this.busy.set(false);
     }

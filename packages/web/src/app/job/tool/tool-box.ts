@@ -2,9 +2,12 @@ import { Injectable, computed, effect, inject, signal, untracked } from '@angula
 import { inverted, mapPoint } from '@drelk/core';
 import type { FrameView, Ground, Place } from '../../engine/views';
 import { Commands } from '../keys/commands';
-import { Workbench } from '../workbench';
 import { BenchState } from '../../view/bench-state';
+import { ToolWork } from './tool-work';
 import type { Tool } from './tool';
+import { ShownResult } from '../shown-result';
+import { JobStore } from '../store/job-store';
+import { EngineService } from '../../engine/engine.service';
 
 /** The tool that is taken up, and what the bench shows under it. */
 @Injectable()
@@ -19,7 +22,7 @@ export class ToolBox {
   /** Where the pointer is over the bench. */
   readonly hover = signal<Place | undefined>(undefined);
   /** Size of what the bench shows and the map from there to the source. */
-  readonly ground = computed((): Ground | undefined => this.frame() ?? this.work.ground());
+  readonly ground = computed((): Ground | undefined => this.frame() ?? this.result.ground());
 
   /** Keys that are held while the hand works: `free`, nothing clings; `more`, besides what is marked already. */
   readonly held = signal({ free: false, more: false });
@@ -27,12 +30,16 @@ export class ToolBox {
   /** What may be pulled on the bench while no tool is taken up: whether something lies there, and the tool for as long as it is pulled. */
   readonly lender = signal<{ has(at: Place): boolean; make(): Tool } | undefined>(undefined);
   /** The tool in hand is given back when the hand lets go. */
+  /** What tools that are taken up may reach. */
+  readonly work = inject(ToolWork);
   private isLent = false;
 
   /** Places of a ruler whose length was not given yet: the tool begins with them when it is taken up again. */
   rulerPlaces: readonly number[] = [];
 
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  private readonly engine = inject(EngineService);
   private readonly bench = inject(BenchState);
   private asked = 0;
 
@@ -43,13 +50,13 @@ export class ToolBox {
     // What lies under the tool follows the document, and goes when the tool is put down.
     effect(() => {
       const ground = this.active()?.ground;
-      const document = this.work.store.document();
+      const document = this.store.document();
       if (ground === undefined || ground === 'result' || !document) {
         untracked(() => this.setFrame(undefined));
         return;
       }
       const request = ++this.asked;
-      this.work.engine.ask('frame', { document, show: ground }).then(
+      this.engine.ask('frame', { document, show: ground }).then(
         (frame) => {
           if (request === this.asked && this.active()?.ground === ground) this.setFrame(frame);
           else frame.bitmap.close();
@@ -111,7 +118,7 @@ export class ToolBox {
   /** What the hand does now is not meant: nothing comes of it, and the tool stays. */
   forget(): void {
     this.active()?.forget?.();
-    this.work.store.tentative.set(undefined);
+    this.store.tentative.set(undefined);
     this.hand.set(undefined);
   }
 

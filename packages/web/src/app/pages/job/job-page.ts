@@ -63,7 +63,7 @@ import { Workbench } from '../../job/workbench';
 })
 export class JobPage {
   readonly id = input.required<string>();
-  readonly work = inject(Workbench);
+  private readonly work = inject(Workbench);
   readonly store = inject(JobStore);
   readonly bench = inject(BenchState);
   readonly light = inject(LightService);

@@ -8,6 +8,9 @@ import { PathShaping } from '../../job/path/path-shaping';
 import { PathHand } from '../../job/path/path-hand';
 import { HandEdits } from '../../job/path/hand-edits';
 import { BenchState } from '../../view/bench-state';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
+import { ToolWork } from '../../job/tool/tool-work';
 import { ToolBox } from '../../job/tool/tool-box';
 import { provideStages } from '../../stages/stages';
 import { Commands } from '../../job/keys/commands';
@@ -24,6 +27,9 @@ export const JOB_STATE = [
   JobPageId,
   JobStore,
   Lighting,
+  ShownResult,
+  JobLengths,
+  ToolWork,
   ToolBox,
   Words,
   HandEdits,

@@ -10,7 +10,8 @@ import {
 import { FINEST, type VectorFacts, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { Words } from '../../job/words';
-import { Workbench } from '../../job/workbench';
+import { ShownResult } from '../../job/shown-result';
+import { JobStore } from '../../job/store/job-store';
 
 /** One part of what was understood of a picture, and what takes it back, or takes it up. */
 interface Part {
@@ -60,23 +61,24 @@ interface Part {
 })
 export class Understood {
   readonly hidden = signal(false);
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
   private readonly bench = inject(BenchState);
   private readonly words = inject(Words);
-  private readonly traced = computed(() => this.work.view()?.traced);
+  private readonly traced = computed(() => this.result.view()?.traced);
   /** What kind of picture it is; room for the line is kept while that is not known. */
   readonly says = computed(() => {
-    const file = this.work.view()?.file;
-    if (file) return fileInWords(file, this.work.store.document()?.source.kind ?? '');
+    const file = this.result.view()?.file;
+    if (file) return fileInWords(file, this.store.document()?.source.kind ?? '');
     const kind = this.traced()?.ink.kind;
     const name = KIND_NAMES.find(([id]) => id === kind)?.[1];
-    if (!name || this.work.view()?.mode !== 'full') return 'Looking at the picture …';
+    if (!name || this.result.view()?.mode !== 'full') return 'Looking at the picture …';
     return this.parts().length > 0 ? `${name}:` : `${name}, taken as it is.`;
   });
   readonly parts = computed((): Part[] => {
-    const document = this.work.store.document();
+    const document = this.store.document();
     const traced = this.traced();
-    if (!document || !traced || this.work.view()?.mode !== 'full') return [];
+    if (!document || !traced || this.result.view()?.mode !== 'full') return [];
     return [
       ...this.ofKind(document),
       ...this.ofSquare(document),
@@ -186,7 +188,7 @@ export class Understood {
   }
 
   private change(label: string, write: (draft: JobDocument) => void): void {
-    this.work.store.change(label, (draft) => {
+    this.store.change(label, (draft) => {
       write(draft);
     });
   }

@@ -27,6 +27,10 @@ import { ProblemService } from '../../shared/problem.service';
 import { Recipients } from './recipients';
 import { saveFile } from '../../shared/save-file';
 import { TypedFigure } from '../../shared/typed-figure';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
+import { EngineService } from '../../engine/engine.service';
 
 /** Hand off: a file re-read and compared before it is given out, and every one given out before. */
 @Component({
@@ -38,9 +42,13 @@ import { TypedFigure } from '../../shared/typed-figure';
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'rehearsing.drop($event)' },
 })
 export class HandOffPanel {
-  readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
+  private readonly engine = inject(EngineService);
   readonly rehearsing = inject(Rehearsing);
-  readonly settings = computed(() => this.work.store.shown()?.handoff);
+  readonly settings = computed(() => this.store.shown()?.handoff);
   readonly formats = computed(() =>
     FORMAT_IDS.map((id) => {
       const { name, options, note } = formatOf(id);
@@ -50,10 +58,10 @@ export class HandOffPanel {
     }),
   );
   /** What Prove found, once more: nothing leaves without it being said. */
-  readonly findings = computed(() => this.work.proof().findings);
+  readonly findings = computed(() => this.result.proof().findings);
   /** Colours of the plates that files can be made of one by one. */
   readonly plates = computed(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     return view ? view.colours.filter((_, k) => view.paths.plates.includes(k)) : [];
   });
   /** One file a plate is wanted. */
@@ -77,7 +85,7 @@ export class HandOffPanel {
       ...record,
       address: routes.handOff(this.page.id(), record.id),
       when: formatDistanceToNow(new Date(record.createdAt), { addSuffix: true }),
-      size: `${this.work.length(record.width)} × ${this.work.length(record.height)}`,
+      size: `${this.lengths.length(record.width)} × ${this.lengths.length(record.height)}`,
       kind: [nameOf(record.format), record.choice].filter(Boolean).join(': '),
       since: this.since(record),
       canRehearse: record.format === 'svg' || record.format === 'dxf',
@@ -95,7 +103,7 @@ export class HandOffPanel {
 
   /** Hands off a file of all of it, or one for each plate. */
   async handOff(format: CheckedFile['format']): Promise<void> {
-    const document = this.work.store.document();
+    const document = this.store.document();
     if (!document || this.running() || this.waits()) return;
     this.running.set(true);
     try {
@@ -104,7 +112,7 @@ export class HandOffPanel {
         ? 'all files and the job’s card'
         : chosenInWords(format, document.handoff[format]);
       for (const plate of this.byPlate() && !isPackage ? this.plates() : [undefined]) {
-        const made = await this.work.engine.ask('handOff', { document, format, plate });
+        const made = await this.engine.ask('handOff', { document, format, plate });
         // None that was handed off before is written over.
         const file = {
           ...made,
@@ -140,14 +148,14 @@ export class HandOffPanel {
   }
 
   choose(format: FormatId, option: string, name: string, choice: string | number): void {
-    this.work.store.change(`${name} of the ${formatOf(format).name}`, ({ handoff }) => {
+    this.store.change(`${name} of the ${formatOf(format).name}`, ({ handoff }) => {
       handoff[format] = { ...handoff[format], [option]: choice };
     });
   }
 
   /** What has changed since a file was made, in a sentence. */
   private since({ state }: HandOffRecord): string {
-    const document = this.work.store.shown();
+    const document = this.store.shown();
     const changed = document ? changedSince(state, document) : [];
     if (changed.length === 0) return '';
     const what = changed.length === 1 ? '1 thing has' : `${changed.length} things have`;

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { FORMAT_IDS, type FormatChoices, USUAL_CHOICES } from '@drelk/core';
 import type { Recipient } from '@drelk/contract';
-import { Workbench } from '../../job/workbench';
 import { ApiService } from '../../shared/api.service';
 import { Choice } from '../../shared/choice';
 import { ProblemService } from '../../shared/problem.service';
+import { JobStore } from '../../job/store/job-store';
 
 /** Nobody in particular. */
 const NOBODY = '';
@@ -36,13 +36,13 @@ const NOBODY = '';
   styleUrl: '../panel.scss',
 })
 export class Recipients {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
   private readonly api = inject(ApiService);
   private readonly problems = inject(ProblemService);
   private readonly all = signal<readonly Recipient[]>([]);
   /** Whoever wants files just as they are chosen now. */
   readonly chosen = computed(() => {
-    const now = JSON.stringify(this.work.store.shown()?.handoff);
+    const now = JSON.stringify(this.store.shown()?.handoff);
     return this.all().find((one) => JSON.stringify(choicesFor(one)) === now);
   });
   readonly value = computed(() => (this.chosen() ? String(this.chosen()?.id) : NOBODY));
@@ -58,7 +58,7 @@ export class Recipients {
   choose(id: string): void {
     const one = this.all().find((recipient) => String(recipient.id) === id);
     const choices = one ? choicesFor(one) : USUAL_CHOICES;
-    this.work.store.change(one ? `For ${one.name}` : 'For nobody in particular', (document) => {
+    this.store.change(one ? `For ${one.name}` : 'For nobody in particular', (document) => {
       document.handoff = choices;
     });
   }
@@ -66,7 +66,7 @@ export class Recipients {
   /** Keeps what is chosen now under a name; what was kept under it is replaced. */
   keep(text: string): void {
     const name = text.trim();
-    const choices = this.work.store.document()?.handoff;
+    const choices = this.store.document()?.handoff;
     if (name === '' || !choices) return;
     this.api.keepRecipient({ name, choices }).subscribe({
       next: () => {

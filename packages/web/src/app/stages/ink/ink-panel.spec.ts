@@ -340,8 +340,8 @@ describe('a thing cut out', () => {
   });
 
   it('changes nothing where nothing is found, or a mark lies outside', async () => {
-    const { store, tools, engine, work } = fakeWork();
-    const told = jest.spyOn(work, 'tell').mockImplementation();
+    const { store, tools, engine, problems } = fakeWork();
+    const told = problems.tell;
     engine.ask.mockImplementation((call: string) =>
       call === 'cut' ? Promise.reject(new DrelkError('nothing-found', 'Nothing.', 'Draw.')) : never,
     );

@@ -5,7 +5,6 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { KIND_NAMES, type Kind, type Separation } from '@drelk/core';
 import { Lighting } from '../../job/tool/lighting';
-import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { InkBackground } from './paper/ink-background';
 import { InkBands } from './kinds/ink-bands';
@@ -19,6 +18,9 @@ import { InkThreshold } from './kinds/ink-threshold';
 import { InkTone } from './paper/ink-tone';
 import { InkWords } from './kinds/ink-words';
 import { OptionsSheet } from './options-sheet';
+import { ShownResult } from '../../job/shown-result';
+import { JobStore } from '../../job/store/job-store';
+import { EngineService } from '../../engine/engine.service';
 
 const SEPARATION_NAMES: [Separation, string][] = [
   ['tone', 'tone'],
@@ -52,17 +54,19 @@ const SEPARATION_NAMES: [Separation, string][] = [
   styleUrls: ['../panel.scss', './ink-panel.scss'],
 })
 export class InkPanel implements OnDestroy {
-  readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  private readonly engine = inject(EngineService);
   readonly kinds = KIND_NAMES;
   readonly separations = SEPARATION_NAMES;
-  readonly facts = computed(() => this.work.view()?.traced?.ink);
-  readonly setKindTo = computed(() => this.work.store.shown()?.ink.kind);
+  readonly facts = computed(() => this.result.view()?.traced?.ink);
+  readonly setKindTo = computed(() => this.store.shown()?.ink.kind);
   readonly kind = computed(() => this.facts()?.kind);
   readonly isOwnKind = computed(() => this.setKindTo() !== 'auto');
   readonly by = computed(() => this.facts()?.by);
   /** What is ink already, whatever its tone. */
   readonly apart = computed(() => {
-    const { cut, words } = this.work.store.shown()?.ink ?? {};
+    const { cut, words } = this.store.shown()?.ink ?? {};
     if (cut?.gives === 'silhouette') return 'All of the thing that is cut out is ink.';
     return words ? 'Only words are ink.' : '';
   });
@@ -84,36 +88,36 @@ export class InkPanel implements OnDestroy {
   }
 
   setKind(kind: Kind): void {
-    this.work.store.change('Kind of picture', ({ ink }) => {
+    this.store.change('Kind of picture', ({ ink }) => {
       ink.kind = kind;
       ink.by = 'auto';
     });
   }
 
   setKindAsSeen(): void {
-    this.work.store.change('Kind as seen', ({ ink }) => {
+    this.store.change('Kind as seen', ({ ink }) => {
       ink.kind = 'auto';
       ink.by = 'auto';
     });
   }
 
   setBy(by: Separation): void {
-    this.work.store.change(`Ink by ${by}`, ({ ink }) => {
+    this.store.change(`Ink by ${by}`, ({ ink }) => {
       ink.by = by;
     });
   }
 
   showOptions(): void {
-    const document = this.work.store.document();
+    const document = this.store.document();
     if (!document) return;
     const sheet = this.dialog.open(OptionsSheet, {
-      data: { options: this.work.engine.ask('options', { document }), kind: this.kind() },
+      data: { options: this.engine.ask('options', { document }), kind: this.kind() },
       width: '860px',
       maxWidth: '94vw',
     });
     sheet.afterClosed().subscribe((chosen) => {
       if (!chosen) return;
-      this.work.store.change(chosen.name, (draft) => {
+      this.store.change(chosen.name, (draft) => {
         draft.ink = { ...chosen.ink, strokes: draft.ink.strokes, clean: draft.ink.clean };
       });
     });

@@ -6,9 +6,10 @@ import { FollowEdgeTool, FreehandTool } from '../../bench/tools/follow-tools';
 import { ToolBox } from '../../job/tool/tool-box';
 import { VectorFiles } from '../../intake/vector-files';
 import { PathHand } from '../../job/path/path-hand';
-import { Workbench } from '../../job/workbench';
 import { ToolButton } from '../../job/controls/tool-button';
 import { inTheMiddle } from './in-the-middle';
+import { ShownResult } from '../../job/shown-result';
+import { ProblemService } from '../../shared/problem.service';
 
 /** What is drawn by hand over the picture, or brought in from a file. */
 @Component({
@@ -43,30 +44,31 @@ import { inTheMiddle } from './in-the-middle';
   styleUrl: '../panel.scss',
 })
 export class LineDraw {
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly problems = inject(ProblemService);
   private readonly hand = inject(PathHand);
   private readonly tools = inject(ToolBox);
   private readonly vectors = inject(VectorFiles);
-  readonly hasPicture = computed(() => this.work.view()?.traced !== undefined);
+  readonly hasPicture = computed(() => this.result.view()?.traced !== undefined);
 
   draw(kind: DrawnForm): void {
-    this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand, this.work, this.tools));
+    this.tools.toggle(`draw-${kind}`, () => new DrawFormTool(kind, this.hand, this.tools.work, this.tools));
   }
 
   drawRun(kind: DrawnRun): void {
-    this.tools.toggle(`draw-${kind}`, () => new DrawRunTool(kind, this.hand, this.work, this.tools));
+    this.tools.toggle(`draw-${kind}`, () => new DrawRunTool(kind, this.hand, this.tools.work, this.tools));
   }
 
   drawArc(): void {
-    this.tools.toggle('draw-arc', () => new DrawArcTool(this.hand, this.work, this.tools));
+    this.tools.toggle('draw-arc', () => new DrawArcTool(this.hand, this.tools.work, this.tools));
   }
 
   drawFreely(): void {
-    this.tools.toggle('draw-free', () => new FreehandTool(this.hand, this.work, this.tools));
+    this.tools.toggle('draw-free', () => new FreehandTool(this.hand, this.tools.work, this.tools));
   }
 
   follow(): void {
-    this.tools.toggle('follow-edge', () => new FollowEdgeTool(this.hand, this.work));
+    this.tools.toggle('follow-edge', () => new FollowEdgeTool(this.hand, this.tools.work));
   }
 
   /** Shapes of a vector file come in at their true size, in the middle of what there is. */
@@ -77,11 +79,11 @@ export class LineDraw {
     if (!file) return;
     try {
       const chosen = await this.vectors.choose(file);
-      const view = this.work.view();
+      const view = this.result.view();
       if (chosen && view)
         this.hand.add(`${file.name.slice(0, 60)} brought in`, inTheMiddle(chosen.view, view));
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     }
   }
 }

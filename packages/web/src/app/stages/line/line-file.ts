@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { VectorSettings } from '@drelk/core';
-import { Workbench } from '../../job/workbench';
 import { FileChoices } from '../../shared/file-choices';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 /** How the vector file that a job begins with is taken. */
 @Component({
@@ -14,8 +16,8 @@ import { FileChoices } from '../../shared/file-choices';
       <p>{{ says() }}</p>
       <drelk-file-choices
         [settings]="settings"
-        [facts]="work.view()?.file"
-        [units]="work.units()"
+        [facts]="result.view()?.file"
+        [units]="lengths.units()"
         (changed)="change($event)"
       />
     }
@@ -23,17 +25,19 @@ import { FileChoices } from '../../shared/file-choices';
   styleUrl: '../panel.scss',
 })
 export class LineFile {
-  readonly work = inject(Workbench);
-  readonly settings = computed(() => this.work.store.shown()?.vector);
+  private readonly store = inject(JobStore);
+  readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
+  readonly settings = computed(() => this.store.shown()?.vector);
   readonly says = computed(() => {
-    const file = this.work.view()?.file;
+    const file = this.result.view()?.file;
     if (!file) return '';
     const { before, after } = file;
     return `${before.contours} contours of ${before.nodes} nodes in the file; ${after.contours} of ${after.nodes} once tidied.`;
   });
 
   change({ label, part }: { label: string; part: Partial<VectorSettings> }): void {
-    this.work.store.change(label, (draft) => {
+    this.store.change(label, (draft) => {
       if (draft.vector) Object.assign(draft.vector, part);
     });
   }

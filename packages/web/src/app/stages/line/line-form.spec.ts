@@ -66,7 +66,7 @@ describe('a true form', () => {
     expect(formOf().width).toBeCloseTo(120, 3);
     expect(formOf().height).toBeCloseTo(50, 3);
     type('Corner radius', '30 mm');
-    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(bench.problems.tell).toHaveBeenCalledTimes(1);
     expect(store.steps()).toHaveLength(2);
   });
 });

@@ -12,8 +12,10 @@ import {
   withFigure,
 } from '@drelk/core';
 import { PathHand } from '../../job/path/path-hand';
-import { Workbench } from '../../job/workbench';
 import { LengthField } from '../../shared/length-field';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
+import { ProblemService } from '../../shared/problem.service';
 
 /** A contour no farther than this from a form, in source pixels, is that form. */
 const IS_TRUE = 0.01;
@@ -32,9 +34,11 @@ const SURE = 0.004;
   styleUrl: '../panel.scss',
 })
 export class LineForm {
-  readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
+  private readonly problems = inject(ProblemService);
   private readonly hand = inject(PathHand);
-  private readonly scale = computed(() => this.work.view()?.millimetresPerPixel ?? 1);
+  private readonly scale = computed(() => this.result.view()?.millimetresPerPixel ?? 1);
   private readonly forms = computed((): FittedForm[] => {
     const contour = this.hand.chosenContour();
     return contour ? formsLike(contour) : [];
@@ -49,7 +53,7 @@ export class LineForm {
       .map(({ form, off }) => ({
         form,
         says: `${nameOf(form)}, ${this.sizeOf(form)}`,
-        off: `off by ${this.work.small(off * this.scale())} at most`,
+        off: `off by ${this.lengths.small(off * this.scale())} at most`,
       }));
   });
   /** Figures of the form the contour has, with round ones that may be meant. */
@@ -60,9 +64,9 @@ export class LineForm {
       .filter((figure) => figure !== 'turn')
       .map((figure) => {
         const value = figureOf(own.form, figure) * this.scale();
-        const said = this.work.length(value);
-        const round = roundLengths(value, SURE * value + this.scale(), this.work.units())
-          .map((length) => ({ length, says: this.work.length(length) }))
+        const said = this.lengths.length(value);
+        const round = roundLengths(value, SURE * value + this.scale(), this.lengths.units())
+          .map((length) => ({ length, says: this.lengths.length(length) }))
           .filter(({ says }) => says !== said);
         return { figure, label: figure[0].toUpperCase() + figure.slice(1), value, round };
       });
@@ -87,7 +91,7 @@ export class LineForm {
         withFigure(own.form, figure, millimetres / this.scale()),
       );
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     }
   }
 
@@ -96,7 +100,7 @@ export class LineForm {
   }
 
   private sizeOf(form: Form): string {
-    const length = (pixels: number) => this.work.length(pixels * this.scale());
+    const length = (pixels: number) => this.lengths.length(pixels * this.scale());
     if (form.kind === 'circle') return `${length(form.width)} across`;
     if (form.kind === 'polygon') return `${length(form.width)} across corners`;
     const corners = form.radius > 0 ? `, corners ${length(form.radius)}` : '';

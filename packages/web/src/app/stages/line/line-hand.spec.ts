@@ -22,7 +22,7 @@ import { ToolBox } from '../../job/tool/tool-box';
 import { HandEdits } from '../../job/path/hand-edits';
 import { PathHand } from '../../job/path/path-hand';
 import { PathShaping } from '../../job/path/path-shaping';
-import { Workbench } from '../../job/workbench';
+import { ShownResult } from '../../job/shown-result';
 import { TestBed } from '@angular/core/testing';
 import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
 import { LineHand } from './line-hand';
@@ -57,9 +57,9 @@ function work() {
   const arrive = () => {
     const { line } = fake.store.document() as JobDocument;
     const { shapes: all, owners, parked } = replayHand(paths, line.hand, IDENTITY, []);
-    const view = fake.work.view() as ShownView;
+    const view = fake.result.view() as ShownView;
     const names = { paths: `paths ${results++}` };
-    fake.work.view.set({ ...view, names, paths: packPaths(all, 1, owners), parked });
+    fake.result.view.set({ ...view, names, paths: packPaths(all, 1, owners), parked });
     page.fixture.detectChanges();
   };
   return { ...fake, hand, pick, arrive, ...page, edits: () => fake.store.document()?.line.hand ?? {} };
@@ -100,7 +100,7 @@ describe('line by hand', () => {
     press('the rest');
     expect(hand.numbers()).toEqual([0, 2, 3]);
     press('islands');
-    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(bench.problems.tell).toHaveBeenCalledTimes(1);
     pick(paths.ids[2]);
     press('All like this');
     expect(hand.numbers()).toEqual([2, 3]);
@@ -139,10 +139,10 @@ describe('line by hand', () => {
     arrive();
     write('Down', 'abc');
     press('Move');
-    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(bench.problems.tell).toHaveBeenCalledTimes(1);
     write('Degrees, clockwise', '');
     press('Turn');
-    expect(bench.tell).toHaveBeenCalledTimes(2);
+    expect(bench.problems.tell).toHaveBeenCalledTimes(2);
     expect(store.steps()).toHaveLength(1);
     write('Degrees, clockwise', '90');
     press('Turn');
@@ -170,7 +170,7 @@ describe('line by hand', () => {
       y: 0,
     }));
     hand.add('Too much', [{ contour: { start: { x: 0, y: 0 }, segments: places, closed: false } }]);
-    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(bench.problems.tell).toHaveBeenCalledTimes(1);
     expect(store.steps()).toHaveLength(0);
   });
 
@@ -185,22 +185,22 @@ describe('line by hand', () => {
   });
 
   it('what is done before the paths have come waits for them, and is done to what is there then', () => {
-    const { hand, pick, work: bench, edits, fixture } = work();
-    const standing = bench.standing as unknown as WritableSignal<string>;
+    const { hand, pick, work: bench, workbench, edits, fixture } = work();
+    const standing = workbench.standing as unknown as WritableSignal<string>;
     pick(paths.ids[2]);
     standing.set('working');
     fixture.detectChanges();
     hand.drop();
     hand.drop();
     expect(Object.keys(edits())).toEqual(['1']);
-    const view = bench.view();
+    const view = bench.result.view();
     if (!view) throw new Error('no view');
-    bench.view.set({ ...view, names: { paths: 'other' }, paths: packPaths([shapes[0], shapes[2]]) });
+    bench.result.view.set({ ...view, names: { paths: 'other' }, paths: packPaths([shapes[0], shapes[2]]) });
     standing.set('worked out');
     fixture.detectChanges();
     // Nothing is picked any more: the second drop has nothing to drop.
     expect(Object.keys(edits())).toEqual(['1']);
-    pick(bench.view()?.paths.ids[0]);
+    pick(bench.result.view()?.paths.ids[0]);
     hand.drop();
     expect(Object.keys(edits())).toHaveLength(3);
   });
@@ -236,7 +236,7 @@ describe('line by hand', () => {
     hand.move('moved', scaledAndMoved(1, 1, 5, 0));
     await new Promise((resolve) => setTimeout(resolve));
     expect(store.undoLabel()).toBe('2 contours moved');
-    expect(bench.tell).toHaveBeenCalledWith(
+    expect(bench.problems.tell).toHaveBeenCalledWith(
       expect.objectContaining({ message: expect.stringContaining('not done') as string }),
     );
   });
@@ -258,7 +258,7 @@ describe('line by hand', () => {
     pick(paths.ids[3], true);
     shaping().combine('keep common');
     await new Promise((resolve) => setTimeout(resolve));
-    expect(bench.tell).toHaveBeenCalledTimes(1);
+    expect(bench.problems.tell).toHaveBeenCalledTimes(1);
     expect(store.steps()).toHaveLength(0);
   });
 
@@ -268,9 +268,9 @@ describe('line by hand', () => {
     hand.moveAbout('turned', [1, 0, 0, 0, 1, 0, 0, 0, 1]);
     pick(paths.ids[3]);
     hand.drop();
-    const view = bench.view();
+    const view = bench.result.view();
     if (!view?.traced) throw new Error('no trace');
-    bench.view.set({ ...view, parked: [1, 2] });
+    bench.result.view.set({ ...view, parked: [1, 2] });
     fixture.detectChanges();
     expect(text()).toContain('Waiting');
     expect(TestBed.inject(HandEdits).ghosts()).toHaveLength(2);
@@ -333,7 +333,7 @@ describe('line by hand', () => {
       carry.release(to);
     };
     const box = () => {
-      const view = all.work.view() as ShownView;
+      const view = all.result.view() as ShownView;
       const k = Array.from(view.paths.ids.keys()).find((one) => view.paths.edits[one] > 0) ?? -1;
       const { left, top, right, bottom } = originAt(view.paths, k).box;
       return [left, top, right, bottom].map((value) => Math.round(value * 100) / 100 + 0);
@@ -380,7 +380,7 @@ describe('line by hand', () => {
     arrive();
     /** What the hand made: of lines, or of areas. */
     const own = (isLine: boolean) => {
-      const { paths: now } = TestBed.inject(Workbench).view() as ShownView;
+      const { paths: now } = TestBed.inject(ShownResult).view() as ShownView;
       const k = Array.from(now.ids.keys()).find(
         (n) => now.edits[n] > 0 && Number.isNaN(now.pens[n]) !== isLine,
       );
@@ -407,7 +407,7 @@ describe('line by hand', () => {
       formContour({ kind: 'slot', x, y: 200, width, height: 4, radius: 0, sides: 0, turn });
     hand.add('Slots drawn', [{ contour: slot(50, 0.3, 40) }, { contour: slot(150, 1, 20) }]);
     arrive();
-    const view = TestBed.inject(Workbench).view() as ShownView;
+    const view = TestBed.inject(ShownResult).view() as ShownView;
     const [a, b] = Array.from(view.paths.ids).filter((_, k) => view.paths.edits[k] > 0);
     pick(b);
     pick(a, true);

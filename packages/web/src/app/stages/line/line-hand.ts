@@ -25,7 +25,6 @@ import { OwnForms } from '../../job/piece/own-forms';
 import { PathHand } from '../../job/path/path-hand';
 import { PathShaping } from '../../job/path/path-shaping';
 import { telling } from '../../job/telling';
-import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
@@ -34,6 +33,11 @@ import { EditList } from './edit-list';
 import { LineDraw } from './line-draw';
 import { LineForm } from './line-form';
 import { LineShape } from './line-shape';
+import { ProblemService } from '../../shared/problem.service';
+import { ShownResult } from '../../job/shown-result';
+import { JobStore } from '../../job/store/job-store';
+import { BenchState } from '../../view/bench-state';
+import { JobLengths } from '../../job/job-lengths';
 
 /** Edits listed one by one; of more only how many there are. */
 const MOST_LISTED = 40;
@@ -68,7 +72,11 @@ const RUNS: { kind: RunKind; says: string }[] = [
   styleUrls: ['../panel.scss', './line-hand.scss'],
 })
 export class LineHand {
-  readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  private readonly bench = inject(BenchState);
+  readonly lengths = inject(JobLengths);
   readonly hand = inject(PathHand);
   readonly edits = inject(HandEdits);
   private readonly shaping = inject(PathShaping);
@@ -86,7 +94,7 @@ export class LineHand {
   /** Width and height of what is picked, in millimetres. */
   readonly size = computed(() => {
     const box = this.hand.box();
-    const scale = this.work.view()?.millimetresPerPixel ?? 1;
+    const scale = this.result.view()?.millimetresPerPixel ?? 1;
     return box && { width: (box.right - box.left) * scale, height: (box.bottom - box.top) * scale };
   });
   /** Plates there are, by the names of their colours, and whether what is picked is in them. */
@@ -162,19 +170,19 @@ export class LineHand {
   });
 
   editNodes(): void {
-    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.shaping, this.work, this.tools));
+    this.tools.toggle('nodes', () => new NodesTool(this.hand, this.shaping, this.tools.work, this.tools));
   }
 
   /** What is picked becomes a form that boards can have. */
   keepForm(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view) return;
     const contours = this.hand.numbers().map((k) => contourAt(view.paths, k));
-    this.forms.keep(this.work.store.document()?.name ?? 'Form', contours, view.millimetresPerPixel);
+    this.forms.keep(this.store.document()?.name ?? 'Form', contours, view.millimetresPerPixel);
   }
 
   carry(): void {
-    this.tools.toggle('carry', () => new CarryTool(this.hand, this.work, this.tools));
+    this.tools.toggle('carry', () => new CarryTool(this.hand, this.tools.work, this.tools));
   }
 
   putInNew(event: Event): void {
@@ -183,11 +191,11 @@ export class LineHand {
 
   pickBy(pick: Pick): void {
     const paths = this.hand.ground()?.paths;
-    if (paths) this.hand.choose(pickBy(paths, pick, this.work.bench.picked()));
+    if (paths) this.hand.choose(pickBy(paths, pick, this.bench.picked()));
   }
 
   pickSmaller(millimetres: number): void {
-    const view = this.work.view();
+    const view = this.result.view();
     if (view) this.hand.choose(pickSmaller(view.paths, millimetres / view.millimetresPerPixel));
   }
 
@@ -199,15 +207,17 @@ export class LineHand {
   }
 
   moveBy(): void {
-    telling(this.work, () => {
-      const scale = this.work.view()?.millimetresPerPixel ?? 1;
-      const [x, y] = [this.across(), this.down()].map((text) => parseOffset(text, this.work.units()) / scale);
+    telling(this.problems, () => {
+      const scale = this.result.view()?.millimetresPerPixel ?? 1;
+      const [x, y] = [this.across(), this.down()].map(
+        (text) => parseOffset(text, this.lengths.units()) / scale,
+      );
       if (x !== 0 || y !== 0) this.hand.move('moved', scaledAndMoved(1, 1, x, y));
     });
   }
 
   turnBy(): void {
-    telling(this.work, () => {
+    telling(this.problems, () => {
       const degrees = parseAngle(this.degrees());
       if (degrees % 360 !== 0) this.hand.moveAbout('turned', turned((-degrees * Math.PI) / 180));
     });

@@ -3,11 +3,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { APART, type LineDocument, type LineMethod, type Neighbours, beyondTolerance } from '@drelk/core';
 import { type Setting, settingOf } from '../../job/setting';
-import { Workbench } from '../../job/workbench';
 import { ProblemService } from '../../shared/problem.service';
 import { Slide } from '../../job/controls/slide';
 import { LineFile } from './line-file';
 import { LineHand } from './line-hand';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 /** The tolerance slider counts in sixths of a pixel's share, on a scale where each step is a tenth more. */
 const FINEST = 0.05;
@@ -38,15 +40,17 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
   styleUrl: '../panel.scss',
 })
 export class LinePanel {
-  readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   private readonly problems = inject(ProblemService);
-  readonly line = computed(() => this.work.store.shown()?.line);
+  readonly line = computed(() => this.store.shown()?.line);
   /** The job begins with a vector file. */
-  readonly isFile = computed(() => this.work.store.document()?.vector !== undefined);
+  readonly isFile = computed(() => this.store.document()?.vector !== undefined);
   readonly settings = {
     tolerance: this.slides('Tolerance', (line, position) => {
       const pixels = FINEST * RATIO ** position;
-      line.tolerance = Number((pixels * (this.work.view()?.millimetresPerPixel ?? 1)).toPrecision(3));
+      line.tolerance = Number((pixels * (this.result.view()?.millimetresPerPixel ?? 1)).toPrecision(3));
     }),
     smoothness: this.slides('Smoothness', (line, value) => (line.smoothness = value)),
     corners: this.slides('Corners', (line, value) => (line.corners = value)),
@@ -57,25 +61,25 @@ export class LinePanel {
   readonly isOwn = computed(() => this.line()?.tolerance != null);
   /** Tolerance in pixels, as a slider position. */
   readonly position = computed(() =>
-    Math.round(Math.log((this.work.view()?.traced?.tolerance ?? 1 / 3) / FINEST) / Math.log(RATIO)),
+    Math.round(Math.log((this.result.view()?.traced?.tolerance ?? 1 / 3) / FINEST) / Math.log(RATIO)),
   );
   readonly toleranceSays = computed(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     if (!view?.traced) return '';
-    const millimetres = this.work.small(view.traced.tolerance * view.millimetresPerPixel);
+    const millimetres = this.lengths.small(view.traced.tolerance * view.millimetresPerPixel);
     return this.isOwn() ? millimetres : `by the picture: ${millimetres}`;
   });
   readonly smoothnessSays = computed(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     const pixels = this.line()?.smoothness ?? 0;
-    return view && pixels > 0 ? this.work.small(pixels * view.millimetresPerPixel) : 'none';
+    return view && pixels > 0 ? this.lengths.small(pixels * view.millimetresPerPixel) : 'none';
   });
   /** What smoothness does, and by how much more than the tolerance it may leave the rim. */
   readonly smoothnessCosts = computed(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     const more = beyondTolerance(this.line()?.smoothness ?? 0) * (view?.millimetresPerPixel ?? 0);
     return more > 0
-      ? `Jitter shorter than this is evened out; paths may lie ${this.work.small(more)} farther off for it.`
+      ? `Jitter shorter than this is evened out; paths may lie ${this.lengths.small(more)} farther off for it.`
       : 'Jitter shorter than this along the contour is evened out; corners stay.';
   });
   readonly methods = METHODS;
@@ -87,15 +91,15 @@ export class LinePanel {
     return solid == null ? 'nothing' : this.lengthSays(solid);
   });
   readonly penSays = computed(() => {
-    const pens = this.work.view()?.facts.pens;
+    const pens = this.result.view()?.facts.pens;
     if (!pens) return '';
-    const [least, most] = [pens.least, pens.most].map((pen) => this.work.length(pen));
+    const [least, most] = [pens.least, pens.most].map((pen) => this.lengths.length(pen));
     return least === most ? `Strokes ${least} wide.` : `Strokes ${least} to ${most} wide.`;
   });
   readonly ringsSay = computed(() => {
-    const rings = this.work.view()?.facts.rings;
+    const rings = this.result.view()?.facts.rings;
     if (!rings || this.line()?.method !== 'outline') return '';
-    const [least, most] = [rings.least, rings.most].map((width) => this.work.length(width));
+    const [least, most] = [rings.least, rings.most].map((width) => this.lengths.length(width));
     const width = least === most ? `${least} wide` : `${least} to ${most} wide`;
     return rings.count === 1
       ? `One shape is a closed line, ${width}.`
@@ -111,17 +115,17 @@ export class LinePanel {
   });
   readonly dropSays = computed(() => {
     const drop = this.line()?.drop ?? 0;
-    const millimetres = this.work.view()?.millimetresPerPixel ?? 1;
+    const millimetres = this.result.view()?.millimetresPerPixel ?? 1;
     return drop > 0 ? `${(drop * millimetres ** 2).toPrecision(2)} mm²` : 'none';
   });
   /** How many nodes there are, how far apart, from how many points, and what that means for a machine. */
   readonly counts = computed(() => {
-    const facts = this.work.view()?.facts;
+    const facts = this.result.view()?.facts;
     if (!facts || facts.nodes === 0) return undefined;
     const apart = facts.cutLength / facts.nodes;
     return {
       nodes: facts.nodes,
-      apart: this.work.small(apart),
+      apart: this.lengths.small(apart),
       points: facts.nodesBefore,
       means:
         apart < STUTTERS
@@ -136,23 +140,23 @@ export class LinePanel {
   }
 
   setMethod(method: LineMethod): void {
-    const by = this.work.view()?.traced?.ink.by;
+    const by = this.result.view()?.traced?.ink.by;
     // Bands are plates too; otherwise it is colours that a picture is taken apart by.
     const changesInk = method === 'plates' && by !== 'bands' && by !== 'plates';
-    this.work.store.change(`Method: ${method}`, ({ line, ink }) => {
+    this.store.change(`Method: ${method}`, ({ line, ink }) => {
       line.method = method;
       if (changesInk) ink.by = 'plates';
     });
-    const step = this.work.store.lastStep();
+    const step = this.store.lastStep();
     if (changesInk && step)
       this.problems.done('This also changed Ink, which is now taken apart by colour.', 'Take it back', () =>
-        this.work.store.takeBack(step),
+        this.store.takeBack(step),
       );
   }
 
   /** Rings become single lines along their middle; what is clearly wider stays outlined. */
   setRingsToLines(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     const rings = view?.facts.rings;
     if (!view || !rings) return;
     const solid = Math.ceil((APART * rings.most) / view.millimetresPerPixel);
@@ -164,15 +168,15 @@ export class LinePanel {
   }
 
   lengthSays(pixels: number | undefined): string {
-    return this.work.length((pixels ?? 0) * (this.work.view()?.millimetresPerPixel ?? 1));
+    return this.lengths.length((pixels ?? 0) * (this.result.view()?.millimetresPerPixel ?? 1));
   }
 
   private slides(label: string, write: (line: LineDocument, value: number) => void): Setting {
-    return settingOf(this.work.store, label, ({ line }, value) => write(line, value));
+    return settingOf(this.store, label, ({ line }, value) => write(line, value));
   }
 
   private set(label: string, change: Partial<LineDocument>): void {
-    this.work.store.change(label, ({ line }) => {
+    this.store.change(label, ({ line }) => {
       Object.assign(line, change);
     });
   }

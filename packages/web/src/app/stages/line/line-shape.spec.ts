@@ -60,7 +60,7 @@ it('sets two so far apart as is typed, and tells what is no length', () => {
   expect(starts()).toEqual([[106, 40]]);
   fixture.componentInstance.apart.set('wide');
   fixture.componentInstance.setApart();
-  expect(bench.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-length' }));
+  expect(bench.problems.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-length' }));
 });
 
 it('puts a hole in the middle of its outline, and fills it', () => {
@@ -76,7 +76,7 @@ it('makes copies in a row, and tells how many there may be', () => {
   expect(edits()).toHaveLength(2);
   fixture.componentInstance.count.set('a few');
   fixture.componentInstance.copyInRow('down');
-  expect(bench.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-figure' }));
+  expect(bench.problems.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-figure' }));
 });
 
 it('nudges what is picked by a step in the job’s unit', () => {

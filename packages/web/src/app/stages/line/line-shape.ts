@@ -20,9 +20,11 @@ import {
 import { PathHand } from '../../job/path/path-hand';
 import { PathShaping } from '../../job/path/path-shaping';
 import { telling } from '../../job/telling';
-import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { typedCount } from '../../shared/typed-count';
+import { ProblemService } from '../../shared/problem.service';
+import { JobLengths } from '../../job/job-lengths';
+import { ShownResult } from '../../job/shown-result';
 
 const CORNERS: OffsetCorners[] = ['round', 'sharp', 'bevelled'];
 /** Curves that are made anew lie within this of what was asked for, in millimetres, where nothing else is typed. */
@@ -43,7 +45,9 @@ const MOST_JOINED = 200;
 export class LineShape {
   readonly hand = inject(PathHand);
   readonly shaping = inject(PathShaping);
-  private readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  private readonly lengths = inject(JobLengths);
+  private readonly result = inject(ShownResult);
   readonly corners = CORNERS;
   readonly alignments = ALIGNMENTS;
   readonly by = signal('1');
@@ -74,8 +78,8 @@ export class LineShape {
   });
 
   grow(): void {
-    telling(this.work, () => {
-      const by = parseOffset(this.by(), this.work.units()) / this.pixel();
+    telling(this.problems, () => {
+      const by = parseOffset(this.by(), this.lengths.units()) / this.pixel();
       if (by === 0) return;
       const does = by > 0 ? 'grown' : 'shrunk';
       this.shaping.reshape(does, { how: 'grown', by, corners: this.corner(), within: WITHIN / this.pixel() });
@@ -83,8 +87,8 @@ export class LineShape {
   }
 
   fewerNodes(): void {
-    telling(this.work, () => {
-      const within = parseLength(this.within(), this.work.units()) / this.pixel();
+    telling(this.problems, () => {
+      const within = parseLength(this.within(), this.lengths.units()) / this.pixel();
       this.shaping.reshape('fitted anew', { how: 'fewer nodes', within });
     });
   }
@@ -107,7 +111,7 @@ export class LineShape {
   }
 
   join(): void {
-    telling(this.work, () => {
+    telling(this.problems, () => {
       const open = this.kinds().open;
       if (open > MOST_JOINED)
         throw new DrelkError(
@@ -141,8 +145,8 @@ export class LineShape {
 
   /** The middles of two are so far apart: the one that was clicked last stays. */
   setApart(): void {
-    telling(this.work, () => {
-      const distance = parseLength(this.apart(), this.work.units()) / this.pixel();
+    telling(this.problems, () => {
+      const distance = parseLength(this.apart(), this.lengths.units()) / this.pixel();
       this.shaping.moveEach('set apart', (boxes, clicked) => {
         const move = apartBy([boxes[clicked], boxes[1 - clicked]], distance);
         return boxes.map((_, n) => (n === clicked ? { x: 0, y: 0 } : move));
@@ -151,9 +155,9 @@ export class LineShape {
   }
 
   copyInRow(along: 'across' | 'down'): void {
-    telling(this.work, () => {
+    telling(this.problems, () => {
       const count = typedCount(this.count(), 2, MOST_COPIES);
-      this.shaping.copyInRow(count, parseOffset(this.gap(), this.work.units()) / this.pixel(), along);
+      this.shaping.copyInRow(count, parseOffset(this.gap(), this.lengths.units()) / this.pixel(), along);
     });
   }
 
@@ -167,6 +171,6 @@ export class LineShape {
 
   /** Millimetres of a pixel. */
   private pixel(): number {
-    return this.work.view()?.millimetresPerPixel ?? 1;
+    return this.result.view()?.millimetresPerPixel ?? 1;
   }
 }

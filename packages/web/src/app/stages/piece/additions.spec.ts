@@ -22,7 +22,7 @@ const tick = ({ element, fixture }: ReturnType<typeof pieceAtWork>, words: strin
 
 it('what is added while the piece is worked out waits for its size, and is added then, once', () => {
   const own = pieceAtWork();
-  const standing = own.work.standing as WritableSignal<string>;
+  const standing = own.workbench.standing as WritableSignal<string>;
   const count = () => Object.keys(own.store.document()?.piece.items ?? {}).length;
   standing.set('working');
   TestBed.tick();
@@ -66,7 +66,7 @@ describe('what holds and carries a part', () => {
     own.type('Where, degrees from the top', '-45');
     expect(outline().ring).toEqual({ hole: 6, wall: 3, at: -45 });
     own.type('Where, degrees from the top', 'up');
-    expect(own.work.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-angle' }));
+    expect(own.problems.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-angle' }));
     tick(own, 'a base with two feet');
     own.type('Height of the base', '8');
     own.type('Width of a foot', '5');
@@ -101,7 +101,7 @@ describe('tasks of single contours', () => {
   /** The artwork's view: a ring of 40 pixels about (40, 30), its hole of 10. */
   function picking() {
     const own = pieceAtWork();
-    const view = own.work.view as WritableSignal<ShownView>;
+    const view = own.result.view as WritableSignal<ShownView>;
     const [outer, hole] = [
       { left: 20, right: 60, top: 10, bottom: 50 },
       { left: 35, right: 45, top: 25, bottom: 35 },
@@ -254,7 +254,7 @@ describe('a font file that is brought along', () => {
     own.add('Text');
     const before = own.piece();
     await bring(own);
-    expect(own.work.tell).toHaveBeenLastCalledWith(problem);
+    expect(own.problems.tell).toHaveBeenLastCalledWith(problem);
     expect(own.piece()).toBe(before);
   });
 });

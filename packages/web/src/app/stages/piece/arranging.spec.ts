@@ -99,7 +99,7 @@ describe('several items', () => {
     choose(3, 6);
     const before = piece();
     press('Same height');
-    expect(bench.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-figure' }));
+    expect(bench.problems.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-figure' }));
     expect(piece()).toBe(before);
   });
 });
@@ -120,7 +120,7 @@ describe('an item that is to stay', () => {
     expect(text()).toContain('mm, stays');
     const before = last().place;
     type('From there, right', '99');
-    expect(bench.tell).toHaveBeenLastCalledWith(
+    expect(bench.problems.tell).toHaveBeenLastCalledWith(
       expect.objectContaining({ message: '“Text 3” is to stay where it is.' }),
     );
     arranging.moveBy(3, 3);

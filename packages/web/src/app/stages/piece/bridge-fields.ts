@@ -4,10 +4,10 @@ import { BenchState } from '../../view/bench-state';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
 import { ToolBox } from '../../job/tool/tool-box';
 import { PieceHand } from '../../job/piece/piece-hand';
-import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { LengthField } from '../../shared/length-field';
 import { ToolButton } from '../../job/controls/tool-button';
+import { JobLengths } from '../../job/job-lengths';
 
 /** A bridge that is proposed is so wide, in millimetres. */
 const WIDTH = { mm: 2, in: 25.4 / 16 };
@@ -26,7 +26,7 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
       <drelk-length-field
         label="Width of a bridge"
         [value]="bridges.width"
-        [units]="work.units()"
+        [units]="lengths.units()"
         (chosen)="set('Width of bridges', { width: $event })"
       />
       <drelk-choice
@@ -49,7 +49,7 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
   styleUrl: '../panel.scss',
 })
 export class BridgeFields {
-  readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
   readonly state = inject(BenchState);
   private readonly hand = inject(PieceHand);
   private readonly tools = inject(ToolBox);
@@ -85,7 +85,7 @@ export class BridgeFields {
   }
 
   turn(): void {
-    const width = WIDTH[this.work.units()];
+    const width = WIDTH[this.lengths.units()];
     this.change('Bridges', (item) => {
       item.bridges = item.bridges ? null : { width, count: 0, places: [] };
     });
@@ -98,7 +98,7 @@ export class BridgeFields {
   }
 
   put(): void {
-    this.tools.toggle('bridge', () => new BridgeTool(this.work, this.hand));
+    this.tools.toggle('bridge', () => new BridgeTool(this.tools.work, this.hand));
   }
 
   private change(label: string, recipe: (item: { bridges: BridgeSettings | null }) => void): void {

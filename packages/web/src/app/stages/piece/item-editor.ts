@@ -7,7 +7,6 @@ import { GROUND } from '../../engine/views';
 import { OwnForms } from '../../job/piece/own-forms';
 import { PieceArranging } from '../../job/piece/piece-arranging';
 import { PieceHand } from '../../job/piece/piece-hand';
-import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { ToolButton } from '../../job/controls/tool-button';
 import { BridgeFields } from './bridge-fields';
@@ -22,6 +21,7 @@ import { OutlineFields } from './items/outline-fields';
 import { TextFields } from './items/text-fields';
 import { TabFields } from './tab-fields';
 import { TASK_WORDS } from './words';
+import { ShownResult } from '../../job/shown-result';
 
 /** The chosen item: its name, its own figures, what is done along it, and its place. */
 @Component({
@@ -124,7 +124,7 @@ import { TASK_WORDS } from './words';
 })
 export class ItemEditor {
   readonly hand = inject(PieceHand);
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
   private readonly arranging = inject(PieceArranging);
   private readonly tools = inject(ToolBox);
   private readonly forms = inject(OwnForms);
@@ -168,7 +168,7 @@ export class ItemEditor {
 
   /** Its contours become a form that boards can have. */
   keepForm(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     const item = this.hand.item();
     if (!view || !item) return;
     const { paths, piecePaths, millimetresPerPixel } = view;
@@ -184,6 +184,9 @@ export class ItemEditor {
   }
 
   carry(): void {
-    this.tools.toggle('carry', () => new CarryItemTool(this.hand, this.arranging, this.work, this.tools));
+    this.tools.toggle(
+      'carry',
+      () => new CarryItemTool(this.hand, this.arranging, this.tools.work, this.tools),
+    );
   }
 }

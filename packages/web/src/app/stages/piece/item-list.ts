@@ -2,9 +2,10 @@ import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { PieceHand } from '../../job/piece/piece-hand';
-import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
 import { KINDS } from './words';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 /** What lies on the piece, the uppermost first: chosen by a click, laid above and below by pulling or by keys. */
 @Component({
@@ -90,13 +91,14 @@ import { KINDS } from './words';
 })
 export class ItemList {
   readonly hand = inject(PieceHand);
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   readonly rows = computed(() => {
-    const made = new Map(this.work.view()?.piece.items.map((item) => [item.id, item]));
+    const made = new Map(this.result.view()?.piece.items.map((item) => [item.id, item]));
     return this.hand.items().map(({ id, item }) => {
       const { box, problem } = made.get(id) ?? {};
       const size =
-        box && `${this.work.length(box.right - box.left)} × ${this.work.length(box.bottom - box.top)}`;
+        box && `${this.lengths.length(box.right - box.left)} × ${this.lengths.length(box.bottom - box.top)}`;
       const says = item.hidden ? 'hidden' : (problem?.message ?? size ?? 'nothing in it yet');
       return {
         id,

@@ -4,10 +4,11 @@ import { type BoxPlace, type ItemPlace, parseAngle } from '@drelk/core';
 import { PieceArranging } from '../../job/piece/piece-arranging';
 import { PieceHand } from '../../job/piece/piece-hand';
 import { telling } from '../../job/telling';
-import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { FigureField } from '../../shared/figure-field';
 import { LengthField } from '../../shared/length-field';
+import { ProblemService } from '../../shared/problem.service';
+import { JobLengths } from '../../job/job-lengths';
 
 /** Places of a box, row by row. */
 const GRID: { at: [BoxPlace, BoxPlace]; says: string }[] = (['top', 'middle', 'bottom'] as const).flatMap(
@@ -34,7 +35,8 @@ const PIECE = 'piece';
   styleUrls: ['../panel.scss', './item-place.scss'],
 })
 export class ItemPlaceFields {
-  readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  readonly lengths = inject(JobLengths);
   readonly hand = inject(PieceHand);
   private readonly arranging = inject(PieceArranging);
   readonly grid = GRID;
@@ -78,7 +80,7 @@ export class ItemPlaceFields {
   }
 
   setTurn(text: string): void {
-    telling(this.work, () => {
+    telling(this.problems, () => {
       const degrees = parseAngle(text);
       this.change('turned', (place) => {
         place.turn = degrees;

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import type { OwnForm } from '@drelk/contract';
 import { OwnForms } from '../../job/piece/own-forms';
-import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
+import { JobLengths } from '../../job/job-lengths';
 
 /** Forms of one's own: taken for the board, or away. */
 @Component({
@@ -58,11 +58,11 @@ import { IconButton } from '../../shared/icon-button';
 export class OwnFormList {
   readonly forms = inject(OwnForms);
   readonly taken = output<OwnForm>();
-  private readonly work = inject(Workbench);
+  private readonly lengths = inject(JobLengths);
   readonly rows = computed(() =>
     this.forms.all().map((form) => ({
       form,
-      size: `${this.work.length(form.width)} × ${this.work.length(form.height)}`,
+      size: `${this.lengths.length(form.width)} × ${this.lengths.length(form.height)}`,
     })),
   );
   readonly says = computed(() => (this.rows().length === 0 ? 'none' : String(this.rows().length)));

@@ -37,19 +37,19 @@ describe('what lies on the piece', () => {
     add('Border');
     const before = piece();
     type('In from the edge', '500 mm');
-    expect(bench.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-figure' }));
+    expect(bench.problems.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-figure' }));
     expect(piece()).toBe(before);
     add('Holes');
     choose('Holes', 'row');
     type('How many', '0');
-    expect(bench.tell).toHaveBeenLastCalledWith(
+    expect(bench.problems.tell).toHaveBeenLastCalledWith(
       expect.objectContaining({ message: expect.stringContaining('how many') as string }),
     );
     // Where it is only known once it is worked out, it is taken back.
     const there = piece();
     type('From there, right', '900 mm');
     arrive();
-    expect(bench.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-place' }));
+    expect(bench.problems.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-place' }));
     expect(piece()).toEqual(there);
     expect(store.undoLabel()).not.toContain('moved');
     expect(last().kind).toBe('holes');
@@ -61,7 +61,7 @@ describe('what lies on the piece', () => {
       own.items = {};
     });
     press('Border');
-    expect(bench.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-place' }));
+    expect(bench.problems.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-place' }));
     expect(piece().items).toEqual({});
   });
 
@@ -238,7 +238,7 @@ describe('the whole piece', () => {
     const before = piece();
     type('Sheet’s width', '1 mm');
     arrive();
-    expect(bench.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-sheet' }));
+    expect(bench.problems.tell).toHaveBeenLastCalledWith(expect.objectContaining({ code: 'bad-sheet' }));
     expect(piece()).toEqual(before satisfies PieceSettings);
     press('No sheet');
     expect(piece().sheet).toBeNull();
@@ -246,7 +246,7 @@ describe('the whole piece', () => {
 
   it('says what is done along it, and what the artwork’s holes and plates are', () => {
     const { text, choose, items, work: bench, fixture } = pieceAtWork();
-    const view = bench.view as WritableSignal<ShownView>;
+    const view = bench.result.view as WritableSignal<ShownView>;
     view.set({
       ...view(),
       colours: ['#aa7722'],

@@ -9,7 +9,6 @@ import type { AddedKind } from '../../job/piece/new-item';
 import { PieceArranging } from '../../job/piece/piece-arranging';
 import { PieceHand } from '../../job/piece/piece-hand';
 import { telling } from '../../job/telling';
-import { Workbench } from '../../job/workbench';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { ArrangeFields } from './arrange-fields';
@@ -18,6 +17,10 @@ import { ItemList } from './item-list';
 import { ArtworkFields } from './items/artwork-fields';
 import { SheetFields } from './sheet-fields';
 import { TaskList } from './task-list';
+import { ProblemService } from '../../shared/problem.service';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 const ADDED: { kind: AddedKind; says: string }[] = [
   { kind: 'board', says: 'Board' },
@@ -49,10 +52,13 @@ const ADDED: { kind: AddedKind; says: string }[] = [
   styleUrls: ['../panel.scss', './item-place.scss'],
 })
 export class PiecePanel {
-  readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
   readonly hand = inject(PieceHand);
   readonly added = ADDED;
-  readonly piece = computed(() => this.work.store.shown()?.piece);
+  readonly piece = computed(() => this.store.shown()?.piece);
   readonly turn = computed(() => String(this.piece()?.turn ?? 0));
   /** With nothing but the artwork its size is asked for at once. */
   readonly isAlone = computed(
@@ -63,7 +69,7 @@ export class PiecePanel {
     const parts = [piece?.turn ? `turned ${piece.turn}°` : '', piece?.mirrored ? 'mirrored' : ''];
     return parts.filter(Boolean).join(', ') || 'as it lies';
   });
-  readonly problem = computed(() => this.work.view()?.piece.problem);
+  readonly problem = computed(() => this.result.view()?.piece.problem);
 
   private readonly arranging = inject(PieceArranging);
   private readonly tools = inject(ToolBox);
@@ -72,7 +78,7 @@ export class PiecePanel {
     // What is chosen is carried by pulling at it, with no tool taken up.
     const lender = {
       has: (at: Place) => this.arranging.has(at),
-      make: () => new CarryItemTool(this.hand, this.arranging, this.work, this.tools),
+      make: () => new CarryItemTool(this.hand, this.arranging, this.tools.work, this.tools),
     };
     this.tools.lender.set(lender);
     inject(DestroyRef).onDestroy(() => {
@@ -81,13 +87,13 @@ export class PiecePanel {
   }
 
   setUnits(units: 'mm' | 'in'): void {
-    this.work.store.change(units === 'mm' ? 'Millimetres' : 'Inches', (document) => {
+    this.store.change(units === 'mm' ? 'Millimetres' : 'Inches', (document) => {
       document.units = units;
     });
   }
 
   setTurn(text: string): void {
-    telling(this.work, () => {
+    telling(this.problems, () => {
       const degrees = parseAngle(text);
       this.hand.changePiece('The piece turned', (piece) => {
         piece.turn = degrees;

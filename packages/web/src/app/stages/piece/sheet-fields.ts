@@ -3,12 +3,15 @@ import { MatButtonModule } from '@angular/material/button';
 import { MOST_REPEATS, type Repeats, type SheetSettings } from '@drelk/core';
 import { PieceHand } from '../../job/piece/piece-hand';
 import { telling } from '../../job/telling';
-import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { FigureField } from '../../shared/figure-field';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
 import { typedCount } from '../../shared/typed-count';
+import { ProblemService } from '../../shared/problem.service';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 const REPEATS: Record<Repeats['kind'], string> = {
   one: 'one',
@@ -35,24 +38,27 @@ const SHEETS = [
   styleUrl: '../panel.scss',
 })
 export class SheetFields {
-  readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly kinds = (Object.keys(REPEATS) as Repeats['kind'][]).map((id) => ({ id, says: REPEATS[id] }));
   readonly sheets = [{ id: '', says: 'choose …' }, ...SHEETS.map(({ name }) => ({ id: name, says: name }))];
-  readonly sheet = computed(() => this.work.store.shown()?.piece.sheet ?? undefined);
+  readonly sheet = computed(() => this.store.shown()?.piece.sheet ?? undefined);
   readonly rows = computed(() => {
     const repeats = this.sheet()?.repeats;
     return repeats?.kind === 'rows' ? repeats : undefined;
   });
   readonly says = computed(() => {
     const sheet = this.sheet();
-    const laid = this.work.view()?.piece.sheet;
+    const laid = this.result.view()?.piece.sheet;
     if (!sheet) return 'none';
-    const size = `${this.work.length(sheet.width)} × ${this.work.length(sheet.height)}`;
+    const size = `${this.lengths.length(sheet.width)} × ${this.lengths.length(sheet.height)}`;
     return laid ? `${size}, ${laid.count} on it` : size;
   });
   readonly laid = computed(() => {
-    const laid = this.work.view()?.piece.sheet;
+    const laid = this.result.view()?.piece.sheet;
     if (!laid || !this.sheet()) return '';
     const share = `${(100 * laid.share).toFixed(laid.share < 0.1 ? 1 : 0)} % of the sheet`;
     const pieces = `${laid.count} ${laid.count === 1 ? 'piece' : 'pieces'}`;
@@ -68,7 +74,7 @@ export class SheetFields {
 
   /** A sheet twice as large as the piece, to begin with. */
   layOwn(): void {
-    const frame = this.work.view()?.frame;
+    const frame = this.result.view()?.frame;
     const size = (length: number) => Math.ceil((2 * length) / 50) * 50 || 100;
     this.lay(size(frame?.width ?? 0), size(frame?.height ?? 0));
   }
@@ -84,7 +90,7 @@ export class SheetFields {
   }
 
   setCount(which: 'rows' | 'columns', text: string): void {
-    telling(this.work, () => {
+    telling(this.problems, () => {
       const rows = this.rows();
       const count = typedCount(text, 1, MOST_REPEATS);
       if (rows) this.set({ repeats: { ...rows, [which]: count } });
@@ -98,19 +104,22 @@ export class SheetFields {
   }
 
   private lay(width: number, height: number): void {
-    this.hand.changePiece(`Sheet of ${this.work.length(width)} × ${this.work.length(height)}`, (piece) => {
-      piece.sheet = {
-        margin: 0,
-        x: 0,
-        y: 0,
-        repeats: { kind: 'one' },
-        gap: this.work.units() === 'in' ? INCH / 8 : 3,
-        shifted: false,
-        turned: false,
-        ...piece.sheet,
-        width,
-        height,
-      };
-    });
+    this.hand.changePiece(
+      `Sheet of ${this.lengths.length(width)} × ${this.lengths.length(height)}`,
+      (piece) => {
+        piece.sheet = {
+          margin: 0,
+          x: 0,
+          y: 0,
+          repeats: { kind: 'one' },
+          gap: this.lengths.units() === 'in' ? INCH / 8 : 3,
+          shifted: false,
+          turned: false,
+          ...piece.sheet,
+          width,
+          height,
+        };
+      },
+    );
   }
 }

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MOST_TABS, type TabSettings } from '@drelk/core';
 import { PieceHand } from '../../job/piece/piece-hand';
-import { Workbench } from '../../job/workbench';
 import { Choice } from '../../shared/choice';
 import { LengthField } from '../../shared/length-field';
+import { JobLengths } from '../../job/job-lengths';
 
 /** A tab that is proposed is so long, in millimetres. */
 const WIDTH = { mm: 2, in: 25.4 / 16 };
@@ -23,7 +23,7 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
         <drelk-length-field
           label="Length of a tab"
           [value]="tabs.width"
-          [units]="work.units()"
+          [units]="lengths.units()"
           (chosen)="set('Length of tabs', { width: $event })"
         />
         <drelk-choice
@@ -39,7 +39,7 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
   styleUrl: '../panel.scss',
 })
 export class TabFields {
-  readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly counts = Array.from({ length: MOST_TABS + 1 }, (_, k) => ({
     id: String(k),
@@ -56,7 +56,7 @@ export class TabFields {
 
   turn(): void {
     this.change('Tabs', (item) => {
-      item.tabs = item.tabs ? null : { width: WIDTH[this.work.units()], count: 0 };
+      item.tabs = item.tabs ? null : { width: WIDTH[this.lengths.units()], count: 0 };
     });
   }
 

@@ -2,8 +2,9 @@ import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from
 import { type Task, formatLong } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { TASK_COLOURS, TASK_PATTERNS } from '../../drawing/colours';
-import { Workbench } from '../../job/workbench';
 import { TASK_WORDS } from './words';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 /** What is done along all paths: how many contours, how far, and the hue and pattern it has on the bench, where a click lights it. */
 @Component({
@@ -83,16 +84,17 @@ import { TASK_WORDS } from './words';
   `,
 })
 export class TaskList {
-  private readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   private readonly state = inject(BenchState);
   readonly tasks = computed(() =>
-    (this.work.view()?.piece.tasks ?? []).map(({ task, contours, length }) => ({
+    (this.result.view()?.piece.tasks ?? []).map(({ task, contours, length }) => ({
       task,
       isLit: this.state.litTask() === task,
       colour: TASK_COLOURS[task],
       pattern: TASK_PATTERNS[task].join(' '),
       says: TASK_WORDS[task],
-      figures: `${contours} ${contours === 1 ? 'contour' : 'contours'}, ${formatLong(length, this.work.units())}`,
+      figures: `${contours} ${contours === 1 ? 'contour' : 'contours'}, ${formatLong(length, this.lengths.units())}`,
     })),
   );
 

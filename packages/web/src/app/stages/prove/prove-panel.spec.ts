@@ -122,7 +122,7 @@ describe('the panel of Prove', () => {
   });
 
   it('waives a finding for a reason only, and takes it up again', () => {
-    const { press, element, fixture, prove, work, own } = proving();
+    const { press, element, fixture, prove, result, own } = proving();
     const waive = (reason: string) => {
       const input = element.querySelector<HTMLInputElement>('input[aria-label="Why this may stay"]');
       if (!input) throw new Error('no field');
@@ -134,7 +134,7 @@ describe('the panel of Prove', () => {
     expect(prove()?.waived).toEqual({});
     waive('It is only a sketch.');
     expect(prove()?.waived).toEqual({ crossing: 'It is only a sketch.' });
-    const view = work.view as unknown as { set(view: ReturnType<typeof viewWith>): void };
+    const view = result.view as unknown as { set(view: ReturnType<typeof viewWith>): void };
     view.set(
       viewWith({ proof: { findings: [], waived: [{ ...crossing, reason: 'It is only a sketch.' }] } }),
     );

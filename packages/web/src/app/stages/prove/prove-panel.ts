@@ -14,13 +14,15 @@ import {
 import type { Workshop } from '@drelk/contract';
 import { Proving } from '../../job/proof/proving';
 import { Remedying } from '../../job/proof/remedying';
-import { Workbench } from '../../job/workbench';
 import { ApiService } from '../../shared/api.service';
 import { Choice } from '../../shared/choice';
 import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
 import { ProblemService } from '../../shared/problem.service';
 import { RulerFields } from './ruler-fields';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
+import { JobStore } from '../../job/store/job-store';
 
 const ICONS: Record<Severity, string> = { stop: 'crop_square', warn: 'change_history', note: 'circle' };
 const GRAVITIES: Record<Severity, string> = {
@@ -38,17 +40,19 @@ const GRAVITIES: Record<Severity, string> = {
   styleUrls: ['../panel.scss', './prove-panel.scss'],
 })
 export class ProvePanel {
-  readonly work = inject(Workbench);
+  readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
+  private readonly store = inject(JobStore);
   readonly proving = inject(Proving);
   readonly remedying = inject(Remedying);
   readonly icons = ICONS;
   readonly gravities = GRAVITIES;
-  readonly facts = computed(() => this.work.view()?.facts);
-  readonly pixel = computed(() => this.work.length(this.work.view()?.millimetresPerPixel ?? 0));
+  readonly facts = computed(() => this.result.view()?.facts);
+  readonly pixel = computed(() => this.lengths.length(this.result.view()?.millimetresPerPixel ?? 0));
   /** The kind of the finding that a reason is being written for. */
   readonly waiving = signal<CheckKind | undefined>(undefined);
   private readonly workshop = signal<Workshop>({ materials: [], tools: [] });
-  private readonly settings = computed(() => this.work.store.shown()?.prove);
+  private readonly settings = computed(() => this.store.shown()?.prove);
   readonly process = computed((): Process => this.settings()?.material.process ?? 'laser');
   readonly processes = computed(() => {
     const known = [...new Set([this.process(), ...this.workshop().materials.map(({ process }) => process)])];
@@ -63,12 +67,12 @@ export class ProvePanel {
     if (!material || !tool) return [];
     const { least, bed } = material;
     return [
-      { name: 'Narrowest neck', value: this.work.length(least.neck) },
-      { name: 'Thinnest wall', value: this.work.length(least.wall) },
-      { name: 'Smallest hole', value: this.work.length(Math.max(least.hole, tool.width)) },
-      { name: 'Narrowest gap', value: this.work.length(Math.max(least.gap, tool.width)) },
-      { name: 'Smallest part', value: this.work.length(least.part) },
-      { name: 'Bed', value: `${this.work.length(bed.width)} × ${this.work.length(bed.height)}` },
+      { name: 'Narrowest neck', value: this.lengths.length(least.neck) },
+      { name: 'Thinnest wall', value: this.lengths.length(least.wall) },
+      { name: 'Smallest hole', value: this.lengths.length(Math.max(least.hole, tool.width)) },
+      { name: 'Narrowest gap', value: this.lengths.length(Math.max(least.gap, tool.width)) },
+      { name: 'Smallest part', value: this.lengths.length(least.part) },
+      { name: 'Bed', value: `${this.lengths.length(bed.width)} × ${this.lengths.length(bed.height)}` },
     ];
   });
   /** Where the figures come from. */
@@ -120,23 +124,23 @@ export class ProvePanel {
 
   /** How wide the artwork has to be for all of these to pass, where it is all that lies on the piece; none that the bed has no room for. */
   readonly passing = computed(() => {
-    const view = this.work.view();
-    const items = Object.values(this.work.store.shown()?.piece.items ?? {});
+    const view = this.result.view();
+    const items = Object.values(this.store.shown()?.piece.items ?? {});
     const times = timesToPass(this.proving.findings());
     if (!view || times === undefined || items.length !== 1 || items[0].kind !== 'artwork') return undefined;
     // Up to the next tenth of a millimetre.
     const width = Math.ceil(10 * view.artwork.width * times) / 10;
-    const { bed } = this.work.store.shown()?.prove.material ?? {};
+    const { bed } = this.store.shown()?.prove.material ?? {};
     if (bed && !fitsOn(bed, width, view.artwork.height * times))
       return { width: undefined, says: 'At no size that the bed has room for is all of it large enough.' };
     return {
       width,
-      says: `${times.toFixed(2)} times as large, ${this.work.length(width)} wide, nothing is too small.`,
+      says: `${times.toFixed(2)} times as large, ${this.lengths.length(width)} wide, nothing is too small.`,
     };
   });
 
   grow(width: number): void {
-    this.work.store.change('As large as its limits ask', ({ piece }) => {
+    this.store.change('As large as its limits ask', ({ piece }) => {
       piece.edge = 'width';
       piece.length = width;
     });

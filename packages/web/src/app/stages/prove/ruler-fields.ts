@@ -4,7 +4,6 @@ import { MeasureTool } from '../../bench/tools/measure-tool';
 import { ToolBox } from '../../job/tool/tool-box';
 import { Measuring } from '../../job/tool/measuring';
 import { PathHand } from '../../job/path/path-hand';
-import { Workbench } from '../../job/workbench';
 import { IconButton } from '../../shared/icon-button';
 import { ToolButton } from '../../job/controls/tool-button';
 
@@ -62,10 +61,12 @@ import { ToolButton } from '../../job/controls/tool-button';
 export class RulerFields {
   readonly measuring = inject(Measuring);
   private readonly tools = inject(ToolBox);
-  private readonly work = inject(Workbench);
   private readonly hand = inject(PathHand);
 
   take(): void {
-    this.tools.toggle('measure', () => new MeasureTool(this.hand, this.work, this.tools, this.measuring));
+    this.tools.toggle(
+      'measure',
+      () => new MeasureTool(this.hand, this.tools.work, this.tools, this.measuring),
+    );
   }
 }

@@ -5,11 +5,13 @@ import { MatIcon } from '@angular/material/icon';
 import { CropTool, CornersTool, LevelTool } from '../../bench/tools/square-tools';
 import { ToolBox } from '../../job/tool/tool-box';
 import { settingOf } from '../../job/setting';
-import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { Slide } from '../../job/controls/slide';
 import { ToolButton } from '../../job/controls/tool-button';
 import { SquareScale } from './square-scale';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { EngineService } from '../../engine/engine.service';
 
 const DEGREE = Math.PI / 180;
 
@@ -22,10 +24,12 @@ const DEGREE = Math.PI / 180;
   styleUrl: '../panel.scss',
 })
 export class SquarePanel {
-  readonly work = inject(Workbench);
-  readonly source = computed(() => this.work.store.document()?.source);
-  readonly square = computed(() => this.work.store.shown()?.square);
-  readonly facts = computed(() => this.work.view()?.traced?.square);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly engine = inject(EngineService);
+  readonly source = computed(() => this.store.document()?.source);
+  readonly square = computed(() => this.store.shown()?.square);
+  readonly facts = computed(() => this.result.view()?.traced?.square);
   readonly density = computed(() => {
     const density = this.source()?.density;
     return density ? `${Math.round(density)} dpi` : 'not in the file';
@@ -54,27 +58,27 @@ export class SquarePanel {
     const crop = this.square()?.crop;
     return crop ? (crop.kind === 'box' ? 'to a box' : 'to a loop') : 'whole';
   });
-  readonly straighten = settingOf(this.work.store, 'Turn', ({ square }, degrees) => {
+  readonly straighten = settingOf(this.store, 'Turn', ({ square }, degrees) => {
     square.angle = Number((degrees * DEGREE).toFixed(5));
   });
   private readonly tools = inject(ToolBox);
 
   turn(quarters: 1 | 3): void {
     const label = quarters === 1 ? 'Turn left' : 'Turn right';
-    this.work.store.change(label, ({ square }) => {
+    this.store.change(label, ({ square }) => {
       square.turn = ((square.turn + (square.mirror ? 4 - quarters : quarters)) % 4) as typeof square.turn;
     });
   }
 
   mirror(): void {
-    this.work.store.change('Mirror', ({ square }) => {
+    this.store.change('Mirror', ({ square }) => {
       square.mirror = !square.mirror;
     });
   }
 
   setFlatten(how: 'auto' | 'none'): void {
     this.tools.putDown();
-    this.work.store.change(how === 'auto' ? 'Flatten as found' : 'Do not flatten', ({ square }) => {
+    this.store.change(how === 'auto' ? 'Flatten as found' : 'Do not flatten', ({ square }) => {
       square.flatten = how;
     });
   }
@@ -87,27 +91,27 @@ export class SquarePanel {
     }
     const set = this.square()?.flatten;
     const corners = Array.isArray(set) ? set : await this.firstCorners();
-    this.tools.take(new CornersTool(this.work, corners));
+    this.tools.take(new CornersTool(this.tools.work, corners));
   }
 
   crop(kind: 'box' | 'loop'): void {
-    this.tools.toggle(`crop-${kind}`, () => new CropTool(kind, this.work, this.tools));
+    this.tools.toggle(`crop-${kind}`, () => new CropTool(kind, this.tools.work, this.tools));
   }
 
   wholePicture(): void {
-    this.work.store.change('Whole picture', ({ square }) => {
+    this.store.change('Whole picture', ({ square }) => {
       square.crop = null;
     });
   }
 
   level(): void {
-    this.tools.toggle('level', () => new LevelTool(this.work, this.tools));
+    this.tools.toggle('level', () => new LevelTool(this.tools.work, this.tools));
   }
 
   private async firstCorners(): Promise<number[]> {
-    const document = this.work.store.document();
+    const document = this.store.document();
     const { corners } = document
-      ? await this.work.engine.ask('sheet', { document }).catch(() => ({ corners: null }))
+      ? await this.engine.ask('sheet', { document }).catch(() => ({ corners: null }))
       : { corners: null };
     if (corners) return corners.map((value) => Number(value.toFixed(2)));
     const { width, height } = this.source() ?? { width: 100, height: 100 };

@@ -3,10 +3,12 @@ import { MatButtonModule } from '@angular/material/button';
 import { RECTANGLES, type RectangleName } from '@drelk/core';
 import { RulerTool } from '../../bench/tools/square-tools';
 import { ToolBox } from '../../job/tool/tool-box';
-import { Workbench } from '../../job/workbench';
 import { Fold } from '../../shared/fold';
 import { LengthField } from '../../shared/length-field';
 import { ToolButton } from '../../job/controls/tool-button';
+import { JobStore } from '../../job/store/job-store';
+import { ShownResult } from '../../job/shown-result';
+import { JobLengths } from '../../job/job-lengths';
 
 const NAMES: Record<RectangleName, string> = {
   card: 'a bank card',
@@ -25,10 +27,12 @@ const NAMES: Record<RectangleName, string> = {
   styleUrl: '../panel.scss',
 })
 export class SquareScale {
-  readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
   readonly rectangles = Object.entries(NAMES) as [RectangleName, string][];
-  readonly settings = computed(() => this.work.store.shown()?.square.scale);
-  readonly scale = computed(() => this.work.view()?.traced?.square.scale);
+  readonly settings = computed(() => this.store.shown()?.square.scale);
+  readonly scale = computed(() => this.result.view()?.traced?.square.scale);
   /** The ruler's tool while it is in hand with both its places put. */
   readonly ruler = computed(() => {
     const tool = this.tools.active();
@@ -58,7 +62,7 @@ export class SquareScale {
     const scale = this.scale();
     if (!scale) return '';
     if (scale.millimetresPerPixel !== null)
-      return `One pixel is ${this.work.small(scale.millimetresPerPixel)}.`;
+      return `One pixel is ${this.lengths.small(scale.millimetresPerPixel)}.`;
     if (this.rectangle()) return 'Flatten the sheet first: its corners give the scale.';
     return 'Give it a ruler or a known sheet here, or a size in Piece.';
   });
@@ -67,7 +71,7 @@ export class SquareScale {
   takeRuler(): void {
     const scale = this.settings();
     const places = scale?.by === 'ruler' ? [...scale.from, ...scale.to] : this.tools.rulerPlaces;
-    this.tools.toggle('ruler', () => new RulerTool(this.work, this.tools, places));
+    this.tools.toggle('ruler', () => new RulerTool(this.tools.work, this.tools, places));
   }
 
   setLength(length: number): void {
@@ -87,13 +91,13 @@ export class SquareScale {
   }
 
   ownScale(): void {
-    this.work.store.change('Scale of the file', ({ square }) => {
+    this.store.change('Scale of the file', ({ square }) => {
       square.scale = { by: 'file' };
     });
   }
 
   private setRectangle(name: RectangleName, width: number, height: number): void {
-    this.work.store.change(`Scale from ${NAMES[name]}`, ({ square }) => {
+    this.store.change(`Scale from ${NAMES[name]}`, ({ square }) => {
       square.scale = { by: 'rectangle', name, width, height };
     });
   }

@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import type { BandSettings } from '@drelk/core';
 import { settingOf } from '../../../job/setting';
-import { Workbench } from '../../../job/workbench';
 import { Slide } from '../../../job/controls/slide';
 import { Histogram } from './histogram';
+import { JobStore } from '../../../job/store/job-store';
+import { ShownResult } from '../../../job/shown-result';
 
 /** Ink by bands of grey: how many, where they part on the histogram, and up to which one ink is shown. */
 @Component({
@@ -54,13 +55,14 @@ import { Histogram } from './histogram';
   styleUrl: '../../panel.scss',
 })
 export class InkBands {
-  private readonly work = inject(Workbench);
-  readonly settings = computed(() => this.work.store.shown()?.ink.bands);
-  readonly facts = computed(() => this.work.view()?.traced?.ink);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly settings = computed(() => this.store.shown()?.ink.bands);
+  readonly facts = computed(() => this.result.view()?.traced?.ink);
   readonly levels = computed(() => this.facts()?.bands ?? []);
   readonly settingsOfLevels = computed(() =>
     this.levels().map((_, which) =>
-      settingOf(this.work.store, `Level ${which + 1}`, ({ ink }, tone) => {
+      settingOf(this.store, `Level ${which + 1}`, ({ ink }, tone) => {
         ink.bands.levels = this.moved(which, tone);
       }),
     ),
@@ -72,14 +74,14 @@ export class InkBands {
   }
 
   setLevels(levels: BandSettings['levels']): void {
-    this.work.store.change('Bands', ({ ink }) => {
+    this.store.change('Bands', ({ ink }) => {
       ink.bands = { levels, shown: 'all' };
     });
   }
 
   show(event: Event): void {
     const { value } = event.target as HTMLSelectElement;
-    this.work.store.change('Bands shown', ({ ink }) => {
+    this.store.change('Bands shown', ({ ink }) => {
       ink.bands.shown = value === 'all' ? 'all' : Number(value);
     });
   }

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { EdgeSettings } from '@drelk/core';
 import { type Setting, settingOf } from '../../../job/setting';
-import { Workbench } from '../../../job/workbench';
 import { Slide } from '../../../job/controls/slide';
+import { JobStore } from '../../../job/store/job-store';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** Ink along edges: how fine, how strong, how wide the lines. */
 @Component({
@@ -38,8 +39,9 @@ import { Slide } from '../../../job/controls/slide';
   styleUrl: '../../panel.scss',
 })
 export class InkEdges {
-  private readonly work = inject(Workbench);
-  readonly edges = computed(() => this.work.store.shown()?.ink.edges);
+  private readonly store = inject(JobStore);
+  private readonly lengths = inject(JobLengths);
+  readonly edges = computed(() => this.store.shown()?.ink.edges);
 
   readonly settings = {
     fineness: this.slides('fineness'),
@@ -48,10 +50,10 @@ export class InkEdges {
   };
 
   pixels(key: 'fineness' | 'width'): string {
-    return this.work.sourceLength(this.edges()?.[key] ?? 0);
+    return this.lengths.sourceLength(this.edges()?.[key] ?? 0);
   }
 
   private slides(key: keyof EdgeSettings): Setting {
-    return settingOf(this.work.store, 'Edges', ({ ink }, value) => (ink.edges[key] = value));
+    return settingOf(this.store, 'Edges', ({ ink }, value) => (ink.edges[key] = value));
   }
 }

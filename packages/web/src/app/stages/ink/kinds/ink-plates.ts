@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { UsedPlate } from '@drelk/core';
-import { Workbench } from '../../../job/workbench';
 import { IconButton } from '../../../shared/icon-button';
 import { Slide } from '../../../job/controls/slide';
 import { Lights } from '../../lights';
+import { JobStore } from '../../../job/store/job-store';
+import { ShownResult } from '../../../job/shown-result';
 
 /** Ink by colour plates: how many, which are ink, merged, recoloured, put in order. */
 @Component({
@@ -15,10 +16,11 @@ import { Lights } from '../../lights';
   styleUrls: ['../../panel.scss', './ink-plates.scss'],
 })
 export class InkPlates {
-  private readonly work = inject(Workbench);
-  readonly settings = computed(() => this.work.store.shown()?.ink.plates);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly settings = computed(() => this.store.shown()?.ink.plates);
   readonly plates = computed(() =>
-    (this.work.view()?.traced?.ink.plates ?? []).map((plate) => ({
+    (this.result.view()?.traced?.ink.plates ?? []).map((plate) => ({
       ...plate,
       says: `${plate.name}, ${(100 * plate.share).toFixed(1)} %`,
     })),
@@ -35,7 +37,7 @@ export class InkPlates {
 
   setCount(count: number | 'auto'): void {
     this.picked.set([]);
-    this.work.store.change(count === 'auto' ? 'Plates as proposed' : `${count} plates`, ({ ink }) => {
+    this.store.change(count === 'auto' ? 'Plates as proposed' : `${count} plates`, ({ ink }) => {
       // Other plates have other colours: what was said of the old ones holds no longer.
       ink.plates = { ...ink.plates, count, merged: [], ink: 'auto', order: [] };
     });
@@ -52,7 +54,7 @@ export class InkPlates {
   }
 
   chooseInk(label: string, colours: string[] | 'auto'): void {
-    this.work.store.change(label, ({ ink }) => {
+    this.store.change(label, ({ ink }) => {
       ink.plates.ink = colours;
     });
   }
@@ -69,20 +71,20 @@ export class InkPlates {
     const [into, ...others] = [...chosen].sort((a, b) => b.share - a.share);
     if (others.length === 0) return;
     this.picked.set([]);
-    this.work.store.change(`Merge into ${into.name}`, ({ ink }) => {
+    this.store.change(`Merge into ${into.name}`, ({ ink }) => {
       ink.plates.merged.push(...others.map(({ colour }): [string, string] => [colour, into.colour]));
     });
   }
 
   partAgain(): void {
-    this.work.store.change('Plates apart again', ({ ink }) => {
+    this.store.change('Plates apart again', ({ ink }) => {
       ink.plates.merged = [];
     });
   }
 
   recolour({ colour, name }: UsedPlate, event: Event): void {
     const to = (event.target as HTMLInputElement).value;
-    this.work.store.change(`Recolour ${name}`, ({ ink }) => {
+    this.store.change(`Recolour ${name}`, ({ ink }) => {
       const others = ink.plates.recoloured.filter(([from]) => from !== colour);
       ink.plates.recoloured = [...others, [colour, to]];
     });
@@ -93,7 +95,7 @@ export class InkPlates {
     const at = order.indexOf(colour);
     if (at < 1) return;
     [order[at - 1], order[at]] = [order[at], order[at - 1]];
-    this.work.store.change(`${name} further down`, ({ ink }) => {
+    this.store.change(`${name} further down`, ({ ink }) => {
       ink.plates.order = order;
     });
   }

@@ -3,9 +3,10 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { InkSettings } from '@drelk/core';
 import { settingOf } from '../../../job/setting';
-import { Workbench } from '../../../job/workbench';
 import { Slide } from '../../../job/controls/slide';
 import { Histogram } from './histogram';
+import { JobStore } from '../../../job/store/job-store';
+import { ShownResult } from '../../../job/shown-result';
 
 /** Ink by tone: the threshold on the histogram, by hand, automatic or following the light; which tone is ink. */
 @Component({
@@ -66,15 +67,16 @@ import { Histogram } from './histogram';
   styleUrl: '../../panel.scss',
 })
 export class InkThreshold {
-  private readonly work = inject(Workbench);
-  readonly settings = computed(() => this.work.store.shown()?.ink);
-  readonly facts = computed(() => this.work.view()?.traced?.ink);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly settings = computed(() => this.store.shown()?.ink);
+  readonly facts = computed(() => this.result.view()?.traced?.ink);
   readonly threshold = computed(() => {
     const set = this.settings()?.threshold;
     return typeof set === 'number' ? set : (this.facts()?.automatic ?? 128);
   });
   readonly byHand = settingOf(
-    this.work.store,
+    this.store,
     (threshold) => `Threshold ${threshold}`,
     ({ ink }, threshold) => (ink.threshold = threshold),
   );
@@ -94,13 +96,13 @@ export class InkThreshold {
 
   setThreshold(threshold: 'auto' | 'local'): void {
     const labels = { auto: 'Automatic threshold', local: 'Follow the light' };
-    this.work.store.change(labels[threshold], ({ ink }) => {
+    this.store.change(labels[threshold], ({ ink }) => {
       ink.threshold = threshold;
     });
   }
 
   setInk(which: InkSettings['ink']): void {
-    this.work.store.change('Which tone is ink', ({ ink }) => {
+    this.store.change('Which tone is ink', ({ ink }) => {
       ink.ink = which;
     });
   }

@@ -3,9 +3,9 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { FoundWords, Lit } from '@drelk/core';
 import { Words } from '../../../job/words';
-import { Workbench } from '../../../job/workbench';
 import { Fold } from '../../../shared/fold';
 import { Lights } from '../../lights';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** Words found in the picture: only they, each line to be ticked. */
 @Component({
@@ -47,7 +47,7 @@ import { Lights } from '../../lights';
 })
 export class InkWords {
   readonly words = inject(Words);
-  private readonly work = inject(Workbench);
+  private readonly lengths = inject(JobLengths);
   readonly isSet = computed(() => this.words.wanted() !== null);
   readonly entries = computed(() =>
     this.words.lines()?.map((line, k) => ({
@@ -64,6 +64,6 @@ export class InkWords {
   });
 
   private lengthOf({ box }: FoundWords): string {
-    return this.work.sourceLength(box.right - box.left);
+    return this.lengths.sourceLength(box.right - box.left);
   }
 }

@@ -3,11 +3,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { ClickTool } from '../../../bench/tools/ink-tools';
 import { ToolBox } from '../../../job/tool/tool-box';
 import { settingOf } from '../../../job/setting';
-import { Workbench } from '../../../job/workbench';
 import { Fold } from '../../../shared/fold';
 import { Slide } from '../../../job/controls/slide';
 import { ToolButton } from '../../../job/controls/tool-button';
 import { Lights } from '../../lights';
+import { JobStore } from '../../../job/store/job-store';
 
 /** Background taken away by colour: from the rim, or where it is clicked; or everything but what is clicked. */
 @Component({
@@ -36,10 +36,10 @@ import { Lights } from '../../lights';
   styleUrl: '../../panel.scss',
 })
 export class InkBackground {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
   private readonly tools = inject(ToolBox);
-  readonly background = computed(() => this.work.store.shown()?.ink.background);
-  readonly fromRim = settingOf(this.work.store, 'Background from the rim', ({ ink }, tolerance) => {
+  readonly background = computed(() => this.store.shown()?.ink.background);
+  readonly fromRim = settingOf(this.store, 'Background from the rim', ({ ink }, tolerance) => {
     ink.background.tolerance = tolerance || null;
   });
   readonly isSet = computed(() => {
@@ -66,7 +66,7 @@ export class InkBackground {
     const label = what === 'away' ? 'Click away' : 'Click to keep';
     this.tools.toggle(what, () => {
       return new ClickTool(what, says, this.tools, ([x, y]) => {
-        this.work.store.change(label, ({ ink }) => {
+        this.store.change(label, ({ ink }) => {
           ink.background[what].push(x, y);
         });
       });
@@ -74,7 +74,7 @@ export class InkBackground {
   }
 
   clear(): void {
-    this.work.store.change('No background', ({ ink }) => {
+    this.store.change('No background', ({ ink }) => {
       ink.background = { tolerance: null, away: [], keep: [] };
     });
   }

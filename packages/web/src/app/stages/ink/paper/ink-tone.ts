@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { ToneSettings } from '@drelk/core';
 import { settingOf } from '../../../job/setting';
-import { Workbench } from '../../../job/workbench';
 import { Fold } from '../../../shared/fold';
 import { Slide } from '../../../job/controls/slide';
+import { JobStore } from '../../../job/store/job-store';
+import { ShownResult } from '../../../job/shown-result';
 
 /** Tones before ink and paper are told apart: levelled light, the paper's own lines, brightness, contrast. */
 @Component({
@@ -48,12 +49,13 @@ import { Slide } from '../../../job/controls/slide';
   styleUrl: '../../panel.scss',
 })
 export class InkTone {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
   readonly sliders = [this.slides('brightness', 'Brightness'), this.slides('contrast', 'Contrast')];
-  readonly tone = computed(() => this.work.store.shown()?.ink.tone);
+  readonly tone = computed(() => this.store.shown()?.ink.tone);
   readonly says = computed(() => {
     const { brightness = 0, contrast = 0 } = this.tone() ?? {};
-    const { levelled, rulings } = this.work.view()?.traced?.ink ?? {};
+    const { levelled, rulings } = this.result.view()?.traced?.ink ?? {};
     const parts = [
       levelled ? 'light levelled' : '',
       rulings ? 'rulings out' : '',
@@ -64,19 +66,19 @@ export class InkTone {
   });
 
   setLevelled(levelled: ToneSettings['levelled']): void {
-    this.work.store.change('Level the light', ({ ink }) => {
+    this.store.change('Level the light', ({ ink }) => {
       ink.tone.levelled = levelled;
     });
   }
 
   setRulings(rulings: ToneSettings['rulings']): void {
-    this.work.store.change(rulings === false ? 'Rulings left' : 'Rulings out', ({ ink }) => {
+    this.store.change(rulings === false ? 'Rulings left' : 'Rulings out', ({ ink }) => {
       ink.tone.rulings = rulings;
     });
   }
 
   private slides(key: 'brightness' | 'contrast', label: string) {
-    const setting = settingOf(this.work.store, label, ({ ink }, value) => (ink.tone[key] = value));
+    const setting = settingOf(this.store, label, ({ ink }, value) => (ink.tone[key] = value));
     return { key, label, setting };
   }
 }

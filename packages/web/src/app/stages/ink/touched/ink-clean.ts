@@ -2,9 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { type CleanLength, type CleanSettings, INK, boundsOf } from '@drelk/core';
 import { type Setting, settingOf } from '../../../job/setting';
-import { Workbench } from '../../../job/workbench';
 import { Fold } from '../../../shared/fold';
 import { Slide } from '../../../job/controls/slide';
+import { JobStore } from '../../../job/store/job-store';
+import { ShownResult } from '../../../job/shown-result';
+import { JobLengths } from '../../../job/job-lengths';
 
 type Area = 'specks' | 'pinholes';
 
@@ -22,9 +24,11 @@ const GAP_IN_WIDTHS = 2.2;
   styleUrl: '../../panel.scss',
 })
 export class InkClean {
-  private readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  private readonly lengths = inject(JobLengths);
   readonly areas = [this.area('specks', 'Drop specks under'), this.area('pinholes', 'Fill pinholes under')];
-  readonly lengths = [
+  readonly cleanLengths = [
     this.length('gaps', 'Bridge gaps up to', 1),
     this.length('rims', 'Even rims over', 0.5),
     this.length('thinnest', 'Bring thin strokes up to', 0.5),
@@ -35,8 +39,8 @@ export class InkClean {
     'Only the largest areas',
     (clean, count) => (clean.largest = count === 0 ? null : count),
   );
-  readonly clean = computed(() => this.work.store.shown()?.ink.clean);
-  readonly facts = computed(() => this.work.view()?.traced?.ink);
+  readonly clean = computed(() => this.store.shown()?.ink.clean);
+  readonly facts = computed(() => this.result.view()?.traced?.ink);
   readonly gapLength = computed(() => Math.round(GAP_IN_WIDTHS * (this.facts()?.strokeWidth ?? 0)));
   readonly counts = computed(() => {
     const counts = this.facts()?.cleaned;
@@ -57,25 +61,25 @@ export class InkClean {
 
   areaSays(key: Area): string {
     const pixels = Math.round(this.facts()?.[key] ?? 0);
-    const view = this.work.view();
+    const view = this.result.view();
     if (pixels === 0) return 'none';
-    const millimetres = pixels * this.work.sourcePixel() ** 2;
+    const millimetres = pixels * this.lengths.sourcePixel() ** 2;
     return view && view.scaleSource !== 'none' ? `${millimetres.toPrecision(2)} mm²` : `${pixels} px`;
   }
 
   lengthSays(key: CleanLength): string {
     const pixels = this.clean()?.[key] ?? 0;
-    return pixels === 0 ? 'none' : this.work.sourceLength(pixels);
+    return pixels === 0 ? 'none' : this.lengths.sourceLength(pixels);
   }
 
   bridgeGaps(): void {
-    this.work.store.change('Bridge gaps', ({ ink }) => {
+    this.store.change('Bridge gaps', ({ ink }) => {
       ink.clean.gaps = this.gapLength();
     });
   }
 
   private slides(label: string, write: (clean: CleanSettings, value: number) => void): Setting {
-    return settingOf(this.work.store, label, ({ ink }, value) => write(ink.clean, value));
+    return settingOf(this.store, label, ({ ink }, value) => write(ink.clean, value));
   }
 
   private area(key: Area, label: string) {

@@ -12,11 +12,13 @@ import {
   PourTool,
 } from '../../../bench/tools/ink-tools';
 import { ToolBox } from '../../../job/tool/tool-box';
-import { Workbench } from '../../../job/workbench';
 import { Fold } from '../../../shared/fold';
 import { IconButton } from '../../../shared/icon-button';
 import { Slide } from '../../../job/controls/slide';
 import { ToolButton } from '../../../job/controls/tool-button';
+import { ShownResult } from '../../../job/shown-result';
+import { JobStore } from '../../../job/store/job-store';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** Ink by hand: brush, pour, loops, insides, a mirror; every stroke listed and undone by itself. */
 @Component({
@@ -27,19 +29,21 @@ import { ToolButton } from '../../../job/controls/tool-button';
   styleUrls: ['../../panel.scss', './ink-hand.scss'],
 })
 export class InkHand {
-  readonly work = inject(Workbench);
+  private readonly result = inject(ShownResult);
+  private readonly store = inject(JobStore);
+  private readonly lengths = inject(JobLengths);
   private readonly tools = inject(ToolBox);
   readonly tone = signal<'ink' | 'paper'>('ink');
   /** Width of the brush in source pixels: at first that of the picture's own strokes, if they are thin. */
   readonly width = linkedSignal(() =>
-    Math.round(Math.min(40, Math.max(2, this.work.view()?.traced?.ink.strokeWidth ?? 8))),
+    Math.round(Math.min(40, Math.max(2, this.result.view()?.traced?.ink.strokeWidth ?? 8))),
   );
   readonly tolerance = signal(10);
   readonly everywhere = signal(false);
   readonly mirrored = signal(false);
   readonly axis = signal<Axis | null>(null);
   readonly strokes = computed(() =>
-    strokesInOrder(this.work.store.document()?.ink.strokes ?? {}).map(({ id, stroke }) => ({
+    strokesInOrder(this.store.document()?.ink.strokes ?? {}).map(({ id, stroke }) => ({
       id,
       says: strokeSays(stroke),
     })),
@@ -48,7 +52,7 @@ export class InkHand {
     const count = this.strokes().length;
     return count === 0 ? 'nothing drawn' : `${count} ${count === 1 ? 'stroke' : 'strokes'}`;
   });
-  readonly widthSays = computed(() => this.work.sourceLength(this.width()));
+  readonly widthSays = computed(() => this.lengths.sourceLength(this.width()));
 
   private readonly settings = computed((): HandSettings => ({
     tone: this.tone(),
@@ -60,15 +64,15 @@ export class InkHand {
   }));
 
   brush(): void {
-    this.tools.toggle('brush', () => new BrushTool(this.work, this.tools, this.settings));
+    this.tools.toggle('brush', () => new BrushTool(this.tools.work, this.tools, this.settings));
   }
 
   pour(): void {
-    this.tools.toggle('pour', () => new PourTool(this.work, this.tools, this.settings));
+    this.tools.toggle('pour', () => new PourTool(this.tools.work, this.tools, this.settings));
   }
 
   loop(does: 'keep' | 'drop'): void {
-    this.tools.toggle(`loop-${does}`, () => new LoopTool(does, this.work, this.tools));
+    this.tools.toggle(`loop-${does}`, () => new LoopTool(does, this.tools.work, this.tools));
   }
 
   fillOne(): void {
@@ -103,20 +107,20 @@ export class InkHand {
   }
 
   remove(id: number): void {
-    this.work.store.change('Take a stroke out', ({ ink }) => {
+    this.store.change('Take a stroke out', ({ ink }) => {
       dropStroke(ink.strokes, id);
     });
   }
 
   private add(label: string, stroke: Stroke): void {
-    this.work.store.change(label, ({ ink }) => {
+    this.store.change(label, ({ ink }) => {
       addStroke(ink.strokes, stroke);
     });
   }
 
   /** The axis stands upright in the middle of the picture until it is moved; up is its direction. */
   private ensureAxis(): void {
-    const view = this.work.view();
+    const view = this.result.view();
     if (this.axis() || !view?.traced) return;
     const { toSource } = view;
     const from = mapPoint(toSource, { x: view.width / 2, y: view.height });

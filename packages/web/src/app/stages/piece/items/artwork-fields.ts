@@ -15,11 +15,13 @@ import {
 import { PickTaskTool } from '../../../bench/tools/pick-task-tool';
 import { ToolBox } from '../../../job/tool/tool-box';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
 import { ToolButton } from '../../../job/controls/tool-button';
 import { TASK_WORDS } from '../words';
+import { JobStore } from '../../../job/store/job-store';
+import { ShownResult } from '../../../job/shown-result';
+import { JobLengths } from '../../../job/job-lengths';
 
 const SOURCES: Record<ScaleSource, string> = {
   length: 'The size is the one given here.',
@@ -40,10 +42,12 @@ type TaskChoice = Task | typeof SAME;
   styleUrl: '../../panel.scss',
 })
 export class ArtworkFields {
-  readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly result = inject(ShownResult);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   private readonly tools = inject(ToolBox);
-  readonly piece = computed(() => this.work.store.shown()?.piece);
+  readonly piece = computed(() => this.store.shown()?.piece);
   readonly isOwn = computed(() => this.piece()?.length != null);
   readonly item = computed((): ArtworkItem | undefined => {
     const item = this.hand.items().find((one) => one.item.kind === 'artwork')?.item;
@@ -52,14 +56,14 @@ export class ArtworkFields {
   private readonly id = computed(() => this.hand.items().find((one) => one.item.kind === 'artwork')?.id);
   /** The artwork's own size, however it is turned. */
   readonly size = computed(() => {
-    const view = this.work.view();
+    const view = this.result.view();
     return view && { width: view.artwork.width, height: view.artwork.height };
   });
   readonly source = computed(() => {
-    const source = this.work.view()?.scaleSource ?? 'none';
+    const source = this.result.view()?.scaleSource ?? 'none';
     return this.isFile() && source === 'file' ? 'The size comes from the file’s unit.' : SOURCES[source];
   });
-  private readonly isFile = computed(() => this.work.store.document()?.vector !== undefined);
+  private readonly isFile = computed(() => this.store.document()?.vector !== undefined);
   /** What the job begins with, and what all of that is. */
   readonly begins = computed(() => (this.isFile() ? 'File' : 'Picture'));
   readonly whole = computed(() => (this.isFile() ? 'page' : 'picture'));
@@ -80,7 +84,7 @@ export class ArtworkFields {
     return `${count} ${count === 1 ? 'contour has' : 'contours have'} a task of ${count === 1 ? 'its' : 'their'} own.`;
   });
   readonly plates = computed(() =>
-    (this.work.view()?.colours ?? []).map((colour) => ({
+    (this.result.view()?.colours ?? []).map((colour) => ({
       colour,
       name: nameOfHex(colour),
       task: (this.item()?.plates[colour] ?? SAME) as TaskChoice,
@@ -88,20 +92,20 @@ export class ArtworkFields {
   );
 
   setEdge(edge: 'width' | 'height', length: number): void {
-    this.work.store.change(edge === 'width' ? 'Width' : 'Height', ({ piece }) => {
+    this.store.change(edge === 'width' ? 'Width' : 'Height', ({ piece }) => {
       piece.edge = edge;
       piece.length = length;
     });
   }
 
   setBy(by: 'artwork' | 'picture'): void {
-    this.work.store.change('What the size is of', ({ piece }) => {
+    this.store.change('What the size is of', ({ piece }) => {
       piece.by = by;
     });
   }
 
   ownScale(): void {
-    this.work.store.change(`${this.begins()}’s own scale`, ({ piece }) => {
+    this.store.change(`${this.begins()}’s own scale`, ({ piece }) => {
       piece.length = null;
     });
   }
@@ -116,11 +120,11 @@ export class ArtworkFields {
   pick(): void {
     const id = this.id();
     if (id !== undefined)
-      this.tools.toggle('pick-task', () => new PickTaskTool(this.work, this.tools, this.hand, id));
+      this.tools.toggle('pick-task', () => new PickTaskTool(this.tools.work, this.tools, this.hand, id));
   }
 
   setPicked(task: TaskChoice | ''): void {
-    const view = this.work.view();
+    const view = this.result.view();
     const tool = this.tools.active();
     if (!view || task === '' || !(tool instanceof PickTaskTool)) return;
     const { paths, toSource } = view;

@@ -3,13 +3,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { type BoardForm, type Corners4, FLATS } from '@drelk/core';
 import type { OwnForm } from '@drelk/contract';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
 import { CornerFields } from '../corner-fields';
 import { BLANKS } from '../blanks';
 import { OwnFormList } from '../own-form-list';
 import { FORMS, entriesOf } from '../words';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** What a form's width and height are called; a hexagon is sized from flat to flat. */
 const SIZES: Partial<Record<BoardForm, { width?: string; height?: string }>> = {
@@ -32,7 +32,7 @@ const NONE = '';
           <drelk-length-field
             [label]="name"
             [value]="item.width"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setSize('width', $event)"
           />
         }
@@ -40,7 +40,7 @@ const NONE = '';
           <drelk-length-field
             [label]="name"
             [value]="item.height"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setSize('height', $event)"
           />
         }
@@ -49,12 +49,16 @@ const NONE = '';
         <drelk-length-field
           label="From corner to corner"
           [value]="item.height / flats"
-          [units]="work.units()"
+          [units]="lengths.units()"
           (chosen)="setSize('height', $event * flats)"
         />
       }
       @if (item.form === 'rectangle') {
-        <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
+        <drelk-corner-fields
+          [value]="item.corners"
+          [units]="lengths.units()"
+          (changed)="setCorners($event)"
+        />
       }
       <drelk-choice label="Ready-made" [value]="none" [among]="blanks" (chosen)="take($event)" />
       <drelk-own-form-list (taken)="takeOwn($event)" />
@@ -63,7 +67,7 @@ const NONE = '';
   styleUrl: '../../panel.scss',
 })
 export class BoardFields {
-  readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly flats = FLATS;
   readonly none = NONE;

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Corners4 } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
 import { CornerFields } from '../corner-fields';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** A border: what it lies in, how far in, its corners, and a second line. */
 @Component({
@@ -17,14 +17,14 @@ import { CornerFields } from '../corner-fields';
       <drelk-length-field
         label="In from the edge"
         [value]="item.inset"
-        [units]="work.units()"
+        [units]="lengths.units()"
         (chosen)="setInset($event)"
       />
-      <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
+      <drelk-corner-fields [value]="item.corners" [units]="lengths.units()" (changed)="setCorners($event)" />
       <drelk-length-field
         label="Second line, farther in by"
         [value]="item.second"
-        [units]="work.units()"
+        [units]="lengths.units()"
         [signed]="true"
         (chosen)="setSecond($event)"
       />
@@ -33,7 +33,7 @@ import { CornerFields } from '../corner-fields';
   styleUrl: '../../panel.scss',
 })
 export class BorderFields {
-  readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly item = this.hand.itemOf('border');
   readonly around = computed(() => String(this.item()?.around));

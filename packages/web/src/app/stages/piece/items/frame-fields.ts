@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { Corners4 } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { LengthField } from '../../../shared/length-field';
 import { AroundFields } from '../around-fields';
 import { CornerFields } from '../corner-fields';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** A frame: around what, how far out, and its corners. */
 @Component({
@@ -17,17 +17,17 @@ import { CornerFields } from '../corner-fields';
       <drelk-length-field
         label="Distance"
         [value]="item.distance"
-        [units]="work.units()"
+        [units]="lengths.units()"
         [signed]="true"
         (chosen)="setDistance($event)"
       />
-      <drelk-corner-fields [value]="item.corners" [units]="work.units()" (changed)="setCorners($event)" />
+      <drelk-corner-fields [value]="item.corners" [units]="lengths.units()" (changed)="setCorners($event)" />
     }
   `,
   styleUrl: '../../panel.scss',
 })
 export class FrameFields {
-  readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly item = this.hand.itemOf('frame');
 

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { type HoleForm, type HolePattern, MOST_HOLES } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
 import { telling } from '../../../job/telling';
-import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { FigureField } from '../../../shared/figure-field';
 import { LengthField } from '../../../shared/length-field';
 import { typedCount } from '../../../shared/typed-count';
 import { HOLES, entriesOf } from '../words';
+import { ProblemService } from '../../../shared/problem.service';
+import { JobLengths } from '../../../job/job-lengths';
 
 type Kind = HolePattern['kind'];
 const PATTERNS: Record<Kind, string> = {
@@ -29,14 +30,14 @@ const PATTERNS: Record<Kind, string> = {
         <drelk-length-field
           [label]="item.form === 'round' ? 'Diameter' : 'Width'"
           [value]="item.width"
-          [units]="work.units()"
+          [units]="lengths.units()"
           (chosen)="setSize('width', $event)"
         />
         @if (item.form !== 'round') {
           <drelk-length-field
             label="Length"
             [value]="item.length"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setSize('length', $event)"
           />
         }
@@ -47,7 +48,7 @@ const PATTERNS: Record<Kind, string> = {
           <drelk-length-field
             label="In from the sides"
             [value]="pattern.from"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setPattern({ from: $event })"
           />
         }
@@ -63,7 +64,7 @@ const PATTERNS: Record<Kind, string> = {
           <drelk-length-field
             label="From one to the next"
             [value]="pattern.step"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setPattern({ step: $event })"
           />
           <drelk-choice
@@ -77,7 +78,7 @@ const PATTERNS: Record<Kind, string> = {
           <drelk-length-field
             label="Diameter of the circle"
             [value]="pattern.diameter"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setPattern({ diameter: $event })"
           />
         }
@@ -87,7 +88,8 @@ const PATTERNS: Record<Kind, string> = {
   styleUrl: '../../panel.scss',
 })
 export class HolesFields {
-  readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly forms = entriesOf(HOLES);
   readonly patterns = entriesOf(PATTERNS);
@@ -130,6 +132,6 @@ export class HolesFields {
   }
 
   setCount(text: string): void {
-    telling(this.work, () => this.setPattern({ count: typedCount(text, 1, MOST_HOLES) }));
+    telling(this.problems, () => this.setPattern({ count: typedCount(text, 1, MOST_HOLES) }));
   }
 }

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { MarkForm } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { Choice } from '../../../shared/choice';
 import { LengthField } from '../../../shared/length-field';
 import { AroundFields } from '../around-fields';
 import { MARKS, entriesOf } from '../words';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** Registration marks: around what, of which form and size, on how many corners. */
 @Component({
@@ -20,13 +20,13 @@ import { MARKS, entriesOf } from '../words';
         <drelk-length-field
           label="Size"
           [value]="item.size"
-          [units]="work.units()"
+          [units]="lengths.units()"
           (chosen)="setLength('size', $event)"
         />
         <drelk-length-field
           label="Distance"
           [value]="item.distance"
-          [units]="work.units()"
+          [units]="lengths.units()"
           [signed]="true"
           (chosen)="setLength('distance', $event)"
         />
@@ -38,7 +38,7 @@ import { MARKS, entriesOf } from '../words';
   styleUrl: '../../panel.scss',
 })
 export class MarksFields {
-  readonly work = inject(Workbench);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly forms = entriesOf(MARKS);
   readonly counts = [

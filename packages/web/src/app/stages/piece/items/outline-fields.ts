@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { type OutlineItem, parseAngle } from '@drelk/core';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { telling } from '../../../job/telling';
 import { Choice } from '../../../shared/choice';
 import { FigureField } from '../../../shared/figure-field';
 import { LengthField } from '../../../shared/length-field';
 import { AroundFields } from '../around-fields';
+import { ProblemService } from '../../../shared/problem.service';
+import { JobLengths } from '../../../job/job-lengths';
 
 /** What is proposed for a ring and a base, in millimetres. */
 const RING = { mm: { hole: 4, wall: 2.5, at: 0 }, in: { hole: 25.4 / 8, wall: 25.4 / 10, at: 0 } };
@@ -26,13 +27,13 @@ const BASE = {
       <drelk-length-field
         label="Distance"
         [value]="item.distance"
-        [units]="work.units()"
+        [units]="lengths.units()"
         (chosen)="setLength('distance', $event)"
       />
       <drelk-length-field
         label="Gaps closed, besides"
         [value]="item.bridges"
-        [units]="work.units()"
+        [units]="lengths.units()"
         [signed]="true"
         (chosen)="setLength('bridges', $event)"
       />
@@ -46,13 +47,13 @@ const BASE = {
           <drelk-length-field
             label="Hole of the ring"
             [value]="ring.hole"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setRing({ hole: $event })"
           />
           <drelk-length-field
             label="Wall around it"
             [value]="ring.wall"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setRing({ wall: $event })"
           />
         </div>
@@ -71,20 +72,20 @@ const BASE = {
         <drelk-length-field
           label="Height of the base"
           [value]="base.height"
-          [units]="work.units()"
+          [units]="lengths.units()"
           (chosen)="setBase({ height: $event })"
         />
         <div class="pair">
           <drelk-length-field
             label="Width of a foot"
             [value]="base.width"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setBase({ width: $event })"
           />
           <drelk-length-field
             label="Length of a foot"
             [value]="base.length"
-            [units]="work.units()"
+            [units]="lengths.units()"
             (chosen)="setBase({ length: $event })"
           />
         </div>
@@ -94,7 +95,8 @@ const BASE = {
   styleUrl: '../../panel.scss',
 })
 export class OutlineFields {
-  readonly work = inject(Workbench);
+  private readonly problems = inject(ProblemService);
+  readonly lengths = inject(JobLengths);
   private readonly hand = inject(PieceHand);
   readonly holes = [
     { id: 'filled' as const, says: 'filled' },
@@ -110,7 +112,7 @@ export class OutlineFields {
 
   turnRing(): void {
     this.hand.change('outline', 'Ring of the outline', (item) => {
-      item.ring = item.ring ? null : { ...RING[this.work.units()] };
+      item.ring = item.ring ? null : { ...RING[this.lengths.units()] };
     });
   }
 
@@ -121,12 +123,12 @@ export class OutlineFields {
   }
 
   placeRing(text: string): void {
-    telling(this.work, () => this.setRing({ at: parseAngle(text) }));
+    telling(this.problems, () => this.setRing({ at: parseAngle(text) }));
   }
 
   turnBase(): void {
     this.hand.change('outline', 'Base of the outline', (item) => {
-      item.base = item.base ? null : { ...BASE[this.work.units()] };
+      item.base = item.base ? null : { ...BASE[this.lengths.units()] };
     });
   }
 

@@ -16,7 +16,6 @@ import {
 import { PickLineTool } from '../../../bench/tools/pick-line-tool';
 import { ToolBox } from '../../../job/tool/tool-box';
 import { PieceHand } from '../../../job/piece/piece-hand';
-import { Workbench } from '../../../job/workbench';
 import { ApiService } from '../../../shared/api.service';
 import { Choice } from '../../../shared/choice';
 import { FigureField } from '../../../shared/figure-field';
@@ -24,6 +23,9 @@ import { LengthField } from '../../../shared/length-field';
 import { Slide } from '../../../job/controls/slide';
 import { ToolButton } from '../../../job/controls/tool-button';
 import { ALIGNMENTS, entriesOf } from '../words';
+import { JobStore } from '../../../job/store/job-store';
+import { ProblemService } from '../../../shared/problem.service';
+import { JobLengths } from '../../../job/job-lengths';
 
 const LINES = { straight: 'straight', circle: 'on a circle', contour: 'along a line of the artwork' };
 const SIZES: Record<TextSize, string> = { capitals: 'height of capitals', width: 'width of all' };
@@ -39,13 +41,15 @@ const CIRCLE = 12;
   styleUrls: ['../../panel.scss', './text-fields.scss'],
 })
 export class TextFields {
-  readonly work = inject(Workbench);
+  private readonly store = inject(JobStore);
+  private readonly problems = inject(ProblemService);
+  readonly lengths = inject(JobLengths);
   readonly hand = inject(PieceHand);
   private readonly tools = inject(ToolBox);
   private readonly api = inject(ApiService);
   /** Shipped faces, and those that were brought along. */
   readonly fonts = computed(() => [
-    ...Object.entries(this.work.store.document()?.piece.fonts ?? {}).map(([id, { name }]) => ({
+    ...Object.entries(this.store.document()?.piece.fonts ?? {}).map(([id, { name }]) => ({
       id,
       says: `${name}, brought along`,
     })),
@@ -109,7 +113,7 @@ export class TextFields {
     if (id === undefined) return;
     try {
       const { blob, name } = await firstValueFrom(this.api.addFont(file));
-      this.work.store.change(`Face ${name}`, ({ piece }) => {
+      this.store.change(`Face ${name}`, ({ piece }) => {
         const item = piece.items[id] as ItemSettings | undefined;
         if (item?.kind !== 'text') return;
         item.set.font = blob;
@@ -122,7 +126,7 @@ export class TextFields {
           );
       });
     } catch (problem) {
-      this.work.tell(problem);
+      this.problems.tell(problem);
     }
   }
 
@@ -184,7 +188,7 @@ export class TextFields {
 
   /** A click says which line of the artwork the text runs along. */
   pickLine(): void {
-    this.tools.toggle('pick-line', () => new PickLineTool(this.work, this.tools, this.hand));
+    this.tools.toggle('pick-line', () => new PickLineTool(this.tools.work, this.tools, this.hand));
   }
 
   setCircle(part: Partial<CircleText>): void {
