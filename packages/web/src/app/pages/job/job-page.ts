@@ -34,6 +34,7 @@ import { JOB_STATE } from './job-state';
 import { JobStore } from '../../job/store/job-store';
 import { ShortcutSheet } from './shortcut-sheet';
 import { belongsToFocus, shortcutFor } from '../../job/keys/shortcuts';
+import { PageHead } from '../page-head';
 import { Understood } from './understood';
 import { Workbench } from '../../job/workbench';
 
@@ -47,6 +48,7 @@ import { Workbench } from '../../job/workbench';
     IconButton,
     NgComponentOutlet,
     RehearsalView,
+    PageHead,
     RouterLink,
     Strip,
     Understood,
@@ -66,7 +68,7 @@ export class JobPage {
   private readonly work = inject(Workbench);
   readonly store = inject(JobStore);
   readonly bench = inject(BenchState);
-  readonly light = inject(LightService);
+  private readonly light = inject(LightService);
   readonly rehearsing = inject(Rehearsing);
   private readonly tools = inject(ToolBox);
   private readonly commands = inject(Commands);

@@ -12,7 +12,7 @@ import { EngineService } from '../../engine/engine.service';
 import { ApiService } from '../../shared/api.service';
 import { IconButton } from '../../shared/icon-button';
 import { IntakeService } from '../../intake/intake.service';
-import { LightService } from '../../shared/light.service';
+import { PageHead } from '../page-head';
 import { ProblemService } from '../../shared/problem.service';
 import { saveFile } from '../../shared/save-file';
 import { ScannerSheetDialog } from './scanner-sheet';
@@ -21,7 +21,7 @@ import { ScannerSheetDialog } from './scanner-sheet';
 @Component({
   selector: 'drelk-shelf',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [IconButton, MatButtonModule, MatIcon, RouterLink],
+  imports: [IconButton, MatButtonModule, MatIcon, PageHead, RouterLink],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
 })
@@ -30,7 +30,6 @@ export class Shelf {
   readonly bin = signal(false);
   readonly intake = inject(IntakeService);
   readonly samples = signal<Sample[]>([]);
-  readonly light = inject(LightService);
   readonly sampleAddress = routes.sampleFile;
   readonly cards = computed(() =>
     this.jobs()?.map((job) => ({
