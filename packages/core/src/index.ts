@@ -89,6 +89,8 @@ export {
   ORIGIN,
   originAt,
   packPaths,
+  packShapes,
+  type Paths,
   type PathSet,
   penned,
   pickPath,

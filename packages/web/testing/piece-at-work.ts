@@ -1,6 +1,6 @@
 import type { WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { type JobDocument, makePiece, packPaths } from '@drelk/core';
+import { type JobDocument, TASKS, makePiece, packShapes } from '@drelk/core';
 import type { ShownView } from '../src/app/engine/views';
 import { PieceHand } from '../src/app/job/piece/piece-hand';
 import type { ApiService } from '../src/app/shared/api.service';
@@ -20,17 +20,16 @@ export function pieceAtWork(api: Partial<ApiService> = {}) {
   /** Works the piece out, as the worker would. */
   const arrive = () => {
     const made = makePiece(ring, piece(), pieceTools);
+    const packed = packShapes(made.paths.map(({ shape }) => shape));
     const view = fake.result.view as WritableSignal<ShownView>;
     view.set({
       ...view(),
       names: { ...view().names, piece: JSON.stringify(piece()) },
-      piecePaths: packPaths(
-        made.paths.map(({ shape }) => shape),
-        1,
-        made.paths.flatMap(({ item, shape }) =>
-          [shape.outer, ...shape.holes].map((_, part) => ({ edit: item, part, wasHole: part > 0 })),
-        ),
-      ),
+      piecePaths: {
+        ...packed,
+        items: Uint32Array.from(packed.shapes, (shape) => made.paths[shape].item),
+        works: Int32Array.from(packed.shapes, (shape) => TASKS.indexOf(made.paths[shape].task)),
+      },
       frame: { x: 0, y: 0, width: made.frame.right, height: made.frame.bottom },
       piece: {
         items: made.items.map(({ id, box, map, problem, missing, held, paths }) => ({

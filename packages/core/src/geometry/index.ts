@@ -76,6 +76,8 @@ export {
   ORIGIN,
   originAt,
   packPaths,
+  packShapes,
+  type Paths,
   type PathOrigin,
   type PathOwner,
   type PathSet,

@@ -2,22 +2,15 @@ import { DrelkError } from '../error';
 import type { Box, Contour, Point, Segment, Shape } from './contour';
 import { boxOf, signedArea } from './measured/measure';
 
-/**
- * Contours with identity, in typed arrays that can be handed from thread to thread. Each contour has an id of its own,
- * and where it comes from: a place on it, its box and its area, by which it can be found again in another set.
- */
-export interface PathSet {
+/** Contours in typed arrays that can be handed from thread to thread, each with an id of its own: what is drawn, picked, measured. */
+export interface Paths {
   /** By contour: its id, and the number of its shape; a shape's outer contour comes first, its holes follow. */
   ids: Uint32Array;
   shapes: Uint32Array;
-  /** Bits: CLOSED, HOLE, and FOUND_HOLE for what was a hole when it was traced. */
+  /** Bits: CLOSED and HOLE; who owns the paths may have more. */
   flags: Uint8Array;
-  /** By contour: the edit of the hand that it is of, 0 for none, and which of that edit's contours it is. */
-  edits: Uint32Array;
-  parts: Uint32Array;
-  /** By contour: mean width of the stroke that it is the middle line of, NaN for areas; its plate's number, -1 for none. */
+  /** By contour: mean width of the stroke that it is the middle line of, NaN for areas. */
   pens: Float64Array;
-  plates: Int32Array;
   /** By contour, ORIGIN numbers: where it begins (x, y), its box (left, top, right, bottom), its area with its sign. */
   origins: Float64Array;
   /** By contour, the number of its first segment; one more entry than contours. */
@@ -25,6 +18,18 @@ export interface PathSet {
   /** By segment: LINE, CUBIC or ARC, and PLACES numbers: its handles (of an arc, its bulge), and its end. */
   kinds: Uint8Array;
   places: Float64Array;
+}
+
+/**
+ * Paths of a job's artwork: whose each is, and, by where it comes from (a place on it, its box and its area), how it is found
+ * again in another set. FOUND_HOLE is set of what was a hole when it was traced.
+ */
+export interface PathSet extends Paths {
+  /** By contour: the edit of the hand that it is of, 0 for none, and which of that edit's contours it is. */
+  edits: Uint32Array;
+  parts: Uint32Array;
+  /** By contour: its plate's number, -1 for none. */
+  plates: Int32Array;
 }
 
 export const CLOSED = 1;
@@ -48,26 +53,20 @@ export interface PathOwner {
   wasHole: boolean;
 }
 
-/** Shapes as a set, their contours numbered from `first` on; whose each contour is where that is not the trace. */
-export function packPaths(shapes: readonly Shape[], first = 1, owners?: readonly PathOwner[]): PathSet {
-  const all = shapes.flatMap((shape, number) =>
+const contoursIn = (shapes: readonly Shape[]) =>
+  shapes.flatMap((shape, number) =>
     [shape.outer, ...shape.holes].map((contour, k) => ({ contour, shape, number, isHole: k > 0 })),
   );
+
+/** Shapes in typed arrays, their contours numbered from `first` on. */
+export function packShapes(shapes: readonly Shape[], first = 1): Paths {
+  const all = contoursIn(shapes);
   const count = all.reduce((sum, { contour }) => sum + contour.segments.length, 0);
-  const set: PathSet = {
+  const set: Paths = {
     ids: Uint32Array.from(all, (_, k) => first + k),
     shapes: Uint32Array.from(all, ({ number }) => number),
-    flags: Uint8Array.from(
-      all,
-      ({ contour, isHole }, k) =>
-        (contour.closed ? CLOSED : 0) |
-        (isHole ? HOLE : 0) |
-        ((owners ? owners[k].wasHole : isHole) ? FOUND_HOLE : 0),
-    ),
-    edits: Uint32Array.from(all, (_, k) => owners?.[k].edit ?? 0),
-    parts: Uint32Array.from(all, (_, k) => owners?.[k].part ?? 0),
+    flags: Uint8Array.from(all, ({ contour, isHole }) => (contour.closed ? CLOSED : 0) | (isHole ? HOLE : 0)),
     pens: Float64Array.from(all, ({ shape }) => shape.pen ?? NaN),
-    plates: Int32Array.from(all, ({ shape }) => shape.plate ?? -1),
     origins: new Float64Array(ORIGIN * all.length),
     starts: new Uint32Array(all.length + 1),
     kinds: new Uint8Array(count),
@@ -85,6 +84,20 @@ export function packPaths(shapes: readonly Shape[], first = 1, owners?: readonly
   return set;
 }
 
+/** Shapes as a set, their contours numbered from `first` on; whose each contour is where that is not the trace. */
+export function packPaths(shapes: readonly Shape[], first = 1, owners?: readonly PathOwner[]): PathSet {
+  const all = contoursIn(shapes);
+  const packed = packShapes(shapes, first);
+  const wasHole = (k: number) => (owners ? owners[k].wasHole : all[k].isHole);
+  return {
+    ...packed,
+    flags: packed.flags.map((bits, k) => bits | (wasHole(k) ? FOUND_HOLE : 0)),
+    edits: Uint32Array.from(all, (_, k) => owners?.[k].edit ?? 0),
+    parts: Uint32Array.from(all, (_, k) => owners?.[k].part ?? 0),
+    plates: Int32Array.from(all, ({ shape }) => shape.plate ?? -1),
+  };
+}
+
 const notFinite = () =>
   new DrelkError(
     'not-finite',
@@ -92,7 +105,7 @@ const notFinite = () =>
     'Undo the last change. Please keep the job and report it.',
   );
 
-function writeSegment({ kinds, places }: PathSet, at: number, segment: Segment): void {
+function writeSegment({ kinds, places }: Paths, at: number, segment: Segment): void {
   kinds[at] = KINDS.indexOf(segment.kind);
   const i = PLACES * at;
   if (segment.kind === 'cubic') {
@@ -106,7 +119,7 @@ function writeSegment({ kinds, places }: PathSet, at: number, segment: Segment):
 }
 
 /** Contour k of a set. */
-export function contourAt({ origins, starts, kinds, places, flags }: PathSet, k: number): Contour {
+export function contourAt({ origins, starts, kinds, places, flags }: Paths, k: number): Contour {
   const segments: Segment[] = [];
   for (let at = starts[k]; at < starts[k + 1]; at++) {
     const i = PLACES * at;
@@ -149,7 +162,7 @@ export function shapesIn(set: PathSet): { shape: Shape; contours: number[] }[] {
 }
 
 /** Where contour k of a set comes from. */
-export function originAt({ origins }: PathSet, k: number): PathOrigin {
+export function originAt({ origins }: Paths, k: number): PathOrigin {
   const [x, y, left, top, right, bottom, area] = origins.subarray(ORIGIN * k, ORIGIN * (k + 1));
   return { place: { x, y }, box: { left, top, right, bottom }, area };
 }
@@ -177,5 +190,5 @@ export function scaledPaths(set: PathSet, scale: number): PathSet {
 }
 
 /** What of a set can be moved to another thread. */
-export const buffersOf = (set: PathSet): ArrayBufferLike[] =>
+export const buffersOf = (set: Paths): ArrayBufferLike[] =>
   Object.values(set as unknown as Record<string, Uint8Array>).map(({ buffer }) => buffer);

@@ -1,7 +1,7 @@
 import type { Point } from '../contour';
 import { distanceToChords, indexChords } from './distance';
 import { flatten } from '../flatten';
-import { ORIGIN, type PathSet, contourAt } from '../path-set';
+import { ORIGIN, type Paths, contourAt } from '../path-set';
 import { insidePolygon } from '../polygon';
 
 /** How closely curves are followed for picking, as a share of the reach. */
@@ -11,7 +11,7 @@ const FLATNESS_SHARE = 0.1;
  * The id of the contour that is meant by a place: the nearest within `reach`, or else the smallest that the place lies
  * in; undefined where there is neither.
  */
-export function pickPath(set: PathSet, { x, y }: Point, reach: number): number | undefined {
+export function pickPath(set: Paths, { x, y }: Point, reach: number): number | undefined {
   let nearest: number | undefined;
   let least = reach;
   let inside: number | undefined;

@@ -239,7 +239,7 @@ export class Bench implements OnDestroy {
     const frame = this.tools.frame();
     if (frame) return [{ bitmap: frame.bitmap, width, height }];
     const paths = this.result.view()?.paths;
-    const near = paths && drawnPaths(paths, [], aroundLoupe(at));
+    const near = paths && drawnPaths({ paths, colours: [], colourAt: paths.plates }, aroundLoupe(at));
     return [this.result.picture(), this.result.ink()].map((bitmap) => ({
       bitmap,
       width,
@@ -338,10 +338,10 @@ export class Bench implements OnDestroy {
     if (!view || width === 0) return;
     const shown = this.result.shownPaths();
     if (!shown) return;
-    const { name, paths, colours, byTask } = shown;
+    const { name } = shown;
     const { style, misfit, opacity } = this.state.layout();
     const isMisfit = misfit && this.rawInk() === view.names.ink;
-    this.painter.hold({ name, set: paths, colours, byTask });
+    this.painter.hold(shown);
     const marked = this.marks.ids();
     if (opacity.paths === 0 && marked.length === 0 && !this.state.layout().wipe && !this.state.layout().blink)
       return;

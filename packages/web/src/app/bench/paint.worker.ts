@@ -22,7 +22,7 @@ addEventListener('message', ({ data }: MessageEvent<PaintRequest>) => {
 
 function paint(painting: Painting): Painted | undefined {
   if (!held || held.name !== painting.name) return undefined;
-  const { set, colours, byTask } = held;
+  const { paths: own, byTask } = held;
   const { eye, width, height, ratio, style, misfit, marked } = painting;
   const pixel = 1 / eye.scale;
   const view = {
@@ -39,8 +39,8 @@ function paint(painting: Painting): Painted | undefined {
     draw(context);
     return canvas.transferToImageBitmap();
   };
-  const drawn: DrawnPaths = drawnPaths(set, colours, view);
-  const nodes = !misfit && style === 'nodes' ? inView(set, view, pixel) : undefined;
+  const drawn: DrawnPaths = drawnPaths(held, view);
+  const nodes = !misfit && style === 'nodes' ? inView(own, view, pixel) : undefined;
   const paths = sheet((context) => {
     if (misfit && ink) {
       context.globalAlpha = 0.35;
@@ -56,7 +56,7 @@ function paint(painting: Painting): Painted | undefined {
       : sheet((context) => {
           context.lineWidth = MARK * pixel;
           context.strokeStyle = COLOURS.mark;
-          context.stroke(pathOf(set, new Set(marked), view));
+          context.stroke(pathOf(own, new Set(marked), view));
         });
   return { paths, marks, painting, nodesFrom: nodes?.from };
 }

@@ -37,7 +37,7 @@ describe('Painter', () => {
     TestBed.configureTestingModule({ providers: [Painter] });
     painter = TestBed.inject(Painter);
     worker = SilentWorker.last as SilentWorker;
-    painter.hold({ name: 'paths', set, colours: [], byTask: false });
+    painter.hold({ name: 'paths', paths: set, colours: [], colourAt: set.plates, byTask: false });
     painter.want(view);
   });
   afterEach(() => jest.useRealTimers());
@@ -46,7 +46,7 @@ describe('Painter', () => {
     const [{ painting }] = asked();
     expect(painting.width).toBeGreaterThan(1000);
     expect(painting.eye).toEqual({ scale: 2, x: 220, y: 170 });
-    painter.hold({ name: 'paths', set, colours: [], byTask: false });
+    painter.hold({ name: 'paths', paths: set, colours: [], colourAt: set.plates, byTask: false });
     expect(worker.posted.filter(({ type }) => type === 'set')).toHaveLength(1);
   });
 

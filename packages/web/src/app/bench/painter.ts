@@ -36,7 +36,8 @@ export class Painter implements OnDestroy {
   hold(set: PaintedSet): void {
     if (set.name === this.held) return;
     this.held = set.name;
-    this.post({ type: 'set', ...set });
+    const { name, paths, colours, colourAt, byTask } = set;
+    this.post({ type: 'set', name, paths, colours, colourAt, byTask });
   }
 
   /** Gives the painter the rims of the ink, for the misfit. */

@@ -1,11 +1,9 @@
-import type { PathSet } from '@drelk/core';
+import type { ColouredPaths } from '../drawing/drawn-paths';
 import type { Eye, PathStyle } from '../drawing/layout';
 
 /** What the painter holds: a set of paths with the colours of its plates. */
-export interface PaintedSet {
+export interface PaintedSet extends ColouredPaths {
   name: string;
-  set: PathSet;
-  colours: readonly string[];
   /** The colours stand for tasks: lines are drawn in them, in patterns of their own. */
   byTask: boolean;
 }

@@ -3,13 +3,20 @@ import {
   ORIGIN,
   PLACES,
   type Box,
-  type PathSet,
+  type Paths,
   centredArc,
   contourAt,
   eachSegment,
 } from '@drelk/core';
 import { GROUND } from '../engine/views';
 import { COLOURS } from './colours';
+
+/** Paths in colours: by contour, which of the colours is its own. */
+export interface ColouredPaths {
+  paths: Paths;
+  colours: readonly string[];
+  colourAt: Int32Array;
+}
 
 /** A set of paths, or what is in view of it, made ready for drawing. */
 export interface DrawnPaths {
@@ -34,14 +41,11 @@ class Drawing {
   private readonly grounds = new Map<string, Path2D>();
   private readonly lines = new Map<string, DrawnPaths['lines'][number]>();
 
-  constructor(
-    private readonly set: PathSet,
-    private readonly colours: readonly string[],
-  ) {}
+  constructor(private readonly coloured: ColouredPaths) {}
 
   /** The paths that contour `k` is to be drawn in. */
   pathsOf(k: number): Path2D[] {
-    const { pens, flags } = this.set;
+    const { pens, flags } = this.coloured.paths;
     const colour = this.colourOf(k);
     if (!Number.isNaN(pens[k])) return [this.lineOf(pens[k], colour)];
     if ((flags[k] & GROUND) !== 0) return colour === undefined ? [] : [kept(this.grounds, colour)];
@@ -60,8 +64,9 @@ class Drawing {
 
   /** The colour of a contour's plate; that of ink for one in none, where others are in some. */
   private colourOf(k: number): string | undefined {
-    const own = this.colours[this.set.plates[k]] as string | undefined;
-    return own ?? (this.colours.length > 0 ? COLOURS.fill : undefined);
+    const { colours, colourAt } = this.coloured;
+    const own = colours[colourAt[k]] as string | undefined;
+    return own ?? (colours.length > 0 ? COLOURS.fill : undefined);
   }
 
   private lineOf(pen: number, colour: string | undefined): Path2D {
@@ -79,8 +84,9 @@ function kept(paths: Map<string, Path2D>, key: string): Path2D {
 }
 
 /** The paths of a set, those in view at least, ready for drawing. */
-export function drawnPaths(set: PathSet, colours: readonly string[], view?: Box): DrawnPaths {
-  const drawing = new Drawing(set, colours);
+export function drawnPaths(coloured: ColouredPaths, view?: Box): DrawnPaths {
+  const drawing = new Drawing(coloured);
+  const set = coloured.paths;
   for (let k = 0; k < set.ids.length; k++) {
     const pen = set.pens[k];
     if (view && !meets(set, k, view, Number.isNaN(pen) ? 0 : pen)) continue;
@@ -93,9 +99,10 @@ export function drawnPaths(set: PathSet, colours: readonly string[], view?: Box)
  * The paths of a set as they look where `pixel` is a screen pixel and many of them lie in it: what is smaller is left
  * out, and what is larger goes straight to nodes a pixel away. Costs little, however many there are.
  */
-export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: number): DrawnPaths {
-  if (set.kinds.length < FEW) return drawnPaths(set, colours);
-  const drawing = new Drawing(set, colours);
+export function sketchedPaths(coloured: ColouredPaths, pixel: number): DrawnPaths {
+  const set = coloured.paths;
+  if (set.kinds.length < FEW) return drawnPaths(coloured);
+  const drawing = new Drawing(coloured);
   const { origins, starts, places } = set;
   for (let k = 0; k < set.ids.length; k++) {
     const i = ORIGIN * k;
@@ -121,7 +128,7 @@ export function sketchedPaths(set: PathSet, colours: readonly string[], pixel: n
 }
 
 /** Some contours of a set, by their ids, as one path; those in view at least. */
-export function pathOf(set: PathSet, ids: ReadonlySet<number>, view?: Box): Path2D {
+export function pathOf(set: Paths, ids: ReadonlySet<number>, view?: Box): Path2D {
   const path = new Path2D();
   for (let k = 0; k < set.ids.length; k++)
     if (ids.has(set.ids[k]) && (!view || meets(set, k, view, 0))) drawContour(path, set, k);
@@ -129,7 +136,7 @@ export function pathOf(set: PathSet, ids: ReadonlySet<number>, view?: Box): Path
 }
 
 /** Whether the box of a contour, so much wider on every side, meets another. */
-function meets({ origins }: PathSet, k: number, { left, top, right, bottom }: Box, wider: number): boolean {
+function meets({ origins }: Paths, k: number, { left, top, right, bottom }: Box, wider: number): boolean {
   const i = ORIGIN * k;
   return (
     origins[i + 2] - wider <= right &&
@@ -154,7 +161,7 @@ export interface DrawnNodes {
 }
 
 /** The nodes of a set that are in view and lie far enough apart to be told from each other. */
-export function inView(set: PathSet, view: Box, pixel: number): DrawnNodes {
+export function inView(set: Paths, view: Box, pixel: number): DrawnNodes {
   const nodes: DrawnNodes = { squares: [], ticks: [], handles: [] };
   const isSeen = (x: number, y: number) =>
     x >= view.left && x <= view.right && y >= view.top && y <= view.bottom;
@@ -182,7 +189,7 @@ export function inView(set: PathSet, view: Box, pixel: number): DrawnNodes {
 }
 
 /** How far apart the nodes of a contour lie, on the average. */
-function nodesApart({ starts, places, origins }: PathSet, k: number): number {
+function nodesApart({ starts, places, origins }: Paths, k: number): number {
   let x = origins[ORIGIN * k];
   let y = origins[ORIGIN * k + 1];
   let length = 0;
@@ -198,7 +205,7 @@ function nodesApart({ starts, places, origins }: PathSet, k: number): number {
 /** Draws contour k of a set. */
 export function drawContour(
   path: Pick<CanvasPath, 'moveTo' | 'lineTo' | 'bezierCurveTo' | 'arc' | 'closePath'>,
-  set: PathSet,
+  set: Paths,
   k: number,
 ): void {
   const contour = contourAt(set, k);

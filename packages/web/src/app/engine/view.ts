@@ -1,6 +1,5 @@
 import {
   type MadeJob,
-  type PathSet,
   type Piece,
   type PiecePath,
   TASKS,
@@ -8,16 +7,17 @@ import {
   composed,
   contourLength,
   contoursOf,
-  packPaths,
+  packShapes,
   placeShape,
   scaledAndMoved,
   scaledPaths,
 } from '@drelk/core';
 import {
-  BOARD_PLATE,
+  BOARD,
   GROUND,
   type Held,
   type InkFacts,
+  type PiecePaths,
   type PieceView,
   type ResultView,
   type SquareFacts,
@@ -88,21 +88,21 @@ function pieceView({ items, paths, sheet, problem }: Piece): PieceView {
   };
 }
 
-/** Everything on the piece in pixels of the picture: whose a path is by its item, what is done along it by its plate. */
-function piecePaths({ items, paths, uncut, placement }: Piece, reduction: number): PathSet {
+/** Everything on the piece in pixels of the picture, with whose a path is and what is done along it. */
+function piecePaths({ items, paths, uncut, placement }: Piece, reduction: number): PiecePaths {
   const scale = reduction / placement.scale;
   const map = { scale, x: -placement.x * scale, y: -placement.y * scale };
   const boards = new Set(items.filter(({ kind }) => kind === 'board').map(({ id }) => id));
-  const plateOf = ({ item, task }: PiecePath) => (boards.has(item) ? BOARD_PLATE : TASKS.indexOf(task));
+  const workOf = ({ item, task }: PiecePath) => (boards.has(item) ? BOARD : TASKS.indexOf(task));
   // Where tabs are left, the area is seen beneath what is cut of its rim.
   const all = [...uncut, ...paths];
-  const shapes = all.map((path) => ({ ...placeShape(path.shape, map), plate: plateOf(path) }));
-  const owners = all.flatMap(({ item, shape }) =>
-    [shape.outer, ...shape.holes].map((_, part) => ({ edit: item, part, wasHole: part > 0 })),
-  );
-  const set = packPaths(shapes, 1, owners);
+  const set = packShapes(all.map(({ shape }) => placeShape(shape, map)));
   for (let k = 0; k < set.ids.length && set.shapes[k] < uncut.length; k++) set.flags[k] |= GROUND;
-  return set;
+  return {
+    ...set,
+    items: Uint32Array.from(set.shapes, (shape) => all[shape].item),
+    works: Int32Array.from(set.shapes, (shape) => workOf(all[shape])),
+  };
 }
 
 function tracedView(traced: Traced): TracedView {

@@ -9,6 +9,7 @@ import {
   type InkSettings,
   type Kind,
   type PathSet,
+  type Paths,
   type PieceSheet,
   type Rulings,
   type Scale,
@@ -72,8 +73,15 @@ export interface ArrivedView extends Ground {
   bitmap: ImageBitmap;
 }
 
-/** Among the plates of a piece's paths, which are tasks, what boards are. */
-export const BOARD_PLATE = TASKS.length;
+/** Paths of all that lies on the piece. */
+export interface PiecePaths extends Paths {
+  /** By contour: the id of the item that it is of, and what is done along it: a number in TASKS, or BOARD for what boards are. */
+  items: Uint32Array;
+  works: Int32Array;
+}
+
+/** Among what is done along a piece's paths, what boards are. */
+export const BOARD = TASKS.length;
 
 /** A bit of a contour's flags: its area is shown as a ground, and nothing is done along it. */
 export const GROUND = 8;
@@ -137,8 +145,8 @@ export interface ResultView {
   piece: PieceView;
   /** Size of the artwork, or of the whole picture, by itself, in millimetres. */
   artwork: { width: number; height: number };
-  /** Paths of all that lies on the piece, where that is more than the artwork, in the same pixels; their edits are items' ids, their plates tasks. */
-  piecePaths?: PathSet;
+  /** Paths of all that lies on the piece, where that is more than the artwork, in the same pixels. */
+  piecePaths?: PiecePaths;
   timing: Record<TimedPart, number>;
   /** Why there are no paths. */
   problem?: EngineProblem;

@@ -26,7 +26,7 @@ export function drawFileView(canvas: HTMLCanvasElement, { paths, page, plates }:
     (height - page.height * scale) / 2,
   );
   const colours = plates.length > 1 ? plates.map(({ colour }) => colour) : [];
-  const drawn = sketchedPaths(paths, colours, 1 / scale);
+  const drawn = sketchedPaths({ paths, colours, colourAt: paths.plates }, 1 / scale);
   context.globalAlpha = 0.35;
   drawPaths(context, drawn, 'filled', 1 / scale);
   context.globalAlpha = 1;

@@ -2,7 +2,7 @@ import { type DrawingContext, drawPaths } from '../drawing/bench-drawing';
 import { COLOURS } from '../drawing/colours';
 import { sketchedPaths } from '../drawing/drawn-paths';
 import type { PathStyle } from '../drawing/layout';
-import { pieceShown } from '../job/path/shown-paths';
+import { pathsShown, pieceShown } from '../job/path/shown-paths';
 import type { Stage, ThumbnailSource } from '../view/stage';
 
 /** A stage that gives a picture shows it. */
@@ -17,7 +17,7 @@ export const bitmapThumbnail =
 export const pathsThumbnail =
   (style: PathStyle): Stage['thumbnail'] =>
   (context, { view, pixel }) => {
-    if (view) drawPaths(context, sketchedPaths(view.paths, view.colours, pixel), style, pixel * 0.6);
+    if (view) drawPaths(context, sketchedPaths(pathsShown(view), pixel), style, pixel * 0.6);
   };
 
 /** A stage that is about the piece shows everything on it, where it lies. */
@@ -26,14 +26,15 @@ export const pieceThumbnail =
   (context, source) => {
     const { view, ground } = source;
     if (!view) return;
-    const { paths, colours, area, byTask } = pieceShown(view);
+    const shown = pieceShown(view);
+    const { area, byTask } = shown;
     const factor = Math.min(ground.width / area.width, ground.height / area.height);
     context.save();
     context.translate((ground.width - factor * area.width) / 2, (ground.height - factor * area.height) / 2);
     context.scale(factor, factor);
     context.translate(-area.x, -area.y);
     const pixel = source.pixel / factor;
-    drawPaths(context, sketchedPaths(paths, colours, pixel), style, pixel * 0.6, {
+    drawPaths(context, sketchedPaths(shown, pixel), style, pixel * 0.6, {
       byTask: byTask && style === 'filled',
     });
     drawFrame(context, { ...source, pixel });

@@ -1,4 +1,4 @@
-import { CLOSED, HOLE, type PathSet } from '@drelk/core';
+import { CLOSED, HOLE, type Paths } from '@drelk/core';
 
 /** What a fact shows when it is clicked. */
 export type Highlight = 'none' | 'size' | 'shapes' | 'holes' | 'lines' | 'open' | 'length';
@@ -15,7 +15,7 @@ const isShown: Record<Highlight, (flags: number, isLine: boolean) => boolean> = 
 };
 
 /** The ids of the contours of a set that a highlight shows. */
-export function highlightedIds(set: PathSet, highlight: Highlight): Set<number> {
+export function highlightedIds(set: Paths, highlight: Highlight): Set<number> {
   const shown = isShown[highlight];
   const ids = new Set<number>();
   for (let k = 0; k < set.ids.length; k++)

@@ -1,4 +1,4 @@
-import { ORIGIN, PLACES, type PathSet } from '@drelk/core';
+import { ORIGIN, PLACES, type Paths } from '@drelk/core';
 import type { Place } from '../../engine/views';
 import type { PathHand } from '../../job/path/path-hand';
 import type { ToolBox } from '../../job/tool/tool-box';
@@ -27,7 +27,7 @@ export class Clinging {
     private readonly work: Pick<ToolWork, 'bench' | 'engine' | 'result' | 'store'>,
     private readonly tools: ToolBox,
     /** The paths that are clung to; those of Line where nothing else is said. */
-    private readonly pathsOf: () => PathSet | undefined = () => this.hand.ground()?.paths,
+    private readonly pathsOf: () => Paths | undefined = () => this.hand.ground()?.paths,
   ) {}
 
   /** The picture's edge near a place is looked for, so that it is known when the hand comes down. */
@@ -97,7 +97,7 @@ export class Clinging {
 
 /** Nodes of the contours whose boxes reach a place, and the middles of their boxes; but for some contours. */
 function eachNodeNear(
-  paths: PathSet,
+  paths: Paths,
   at: Place,
   reach: number,
   without: ReadonlySet<number>,

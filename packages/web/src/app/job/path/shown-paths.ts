@@ -1,12 +1,14 @@
-import { type PathSet, TASKS } from '@drelk/core';
+import { type Paths, TASKS } from '@drelk/core';
 import { MATERIAL, TASK_COLOURS } from '../../drawing/colours';
 import type { ShownView } from '../../engine/views';
 
 /** Paths that are shown, the colours of their plates, and the area that they lie on. */
 export interface ShownPaths {
   name: string;
-  paths: PathSet;
+  paths: Paths;
   colours: readonly string[];
+  /** By contour: which of the colours is its own. */
+  colourAt: Int32Array;
   /** The colours stand for tasks. */
   byTask: boolean;
   area: { x: number; y: number; width: number; height: number };
@@ -20,6 +22,7 @@ export const pathsShown = ({ names, paths, colours }: ShownView) => ({
   name: names.paths ?? '',
   paths,
   colours,
+  colourAt: paths.plates,
   byTask: false,
 });
 
@@ -31,6 +34,7 @@ export function pieceShown(view: ShownView): ShownPaths {
   return {
     name: `piece ${names.piece}`,
     paths: piecePaths,
+    colourAt: piecePaths.works,
     byTask: true,
     colours: [...TASKS.map((task) => TASK_COLOURS[task]), MATERIAL],
     area,

@@ -17,7 +17,7 @@ import {
   itemsInOrder,
   placedOn,
 } from '@drelk/core';
-import { BOARD_PLATE, GROUND } from '../../engine/views';
+import { BOARD, GROUND } from '../../engine/views';
 import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../../view/bench-state';
 import { ToolBox } from '../tool/tool-box';
@@ -73,7 +73,7 @@ export class PieceHand {
     const paths = this.result.view()?.piecePaths;
     if (!paths || ids.length === 0 || this.state.stage() !== 'piece') return [];
     return Array.from(paths.ids).filter(
-      (_, k) => ids.includes(paths.edits[k]) && (paths.flags[k] & GROUND) === 0,
+      (_, k) => ids.includes(paths.items[k]) && (paths.flags[k] & GROUND) === 0,
     );
   });
 
@@ -81,9 +81,10 @@ export class PieceHand {
   readonly falling = computed((): number[] => {
     const view = this.result.view();
     const item = this.item();
-    const set = view?.piecePaths ?? view?.paths;
+    const ofPiece = view?.piecePaths;
+    const set = ofPiece ?? view?.paths;
     if (!set || (item?.kind !== 'artwork' && item?.kind !== 'text')) return [];
-    const isOwn = (k: number) => !view?.piecePaths || set.edits[k] === this.chosen();
+    const isOwn = (k: number) => !ofPiece || ofPiece.items[k] === this.chosen();
     return Array.from(set.ids.keys()).filter((k) => (set.flags[k] & HOLE) !== 0 && isOwn(k));
   });
   /** Ids of the contours along which the lit task is done. */
@@ -95,7 +96,7 @@ export class PieceHand {
     if (!piecePaths) return piece.items.some((item) => item.task === task) ? Array.from(paths.ids) : [];
     const ofBoard = new Map(piece.items.map((item) => [item.id, item.task]));
     const taskAt = (k: number) =>
-      piecePaths.plates[k] === BOARD_PLATE ? ofBoard.get(piecePaths.edits[k]) : TASKS[piecePaths.plates[k]];
+      piecePaths.works[k] === BOARD ? ofBoard.get(piecePaths.items[k]) : TASKS[piecePaths.works[k]];
     return Array.from(piecePaths.ids).filter(
       (_, k) => taskAt(k) === task && (piecePaths.flags[k] & GROUND) === 0,
     );
@@ -137,7 +138,7 @@ export class PieceHand {
   chooseByPath(path: number | undefined, more = false): void {
     const paths = this.result.view()?.piecePaths;
     const k = path === undefined || !paths ? -1 : paths.ids.indexOf(path);
-    this.choose(k < 0 ? undefined : paths?.edits[k], more);
+    this.choose(k < 0 ? undefined : paths?.items[k], more);
   }
 
   /** Something is chosen where it may be changed. */

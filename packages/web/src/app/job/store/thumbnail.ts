@@ -9,7 +9,8 @@ const HEIGHT = 260;
 
 /** The job's small picture on the shelf: its filled paths on paper, as WebP. */
 export async function thumbnailOf(view: ShownView) {
-  const { paths, colours, area, byTask } = pieceShown(view);
+  const shown = pieceShown(view);
+  const { area, byTask } = shown;
   const { x, y, width, height } = area;
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
@@ -19,6 +20,6 @@ export async function thumbnailOf(view: ShownView) {
   const scale = Math.min((WIDTH - 24) / width, (HEIGHT - 24) / height);
   const [left, top] = [(WIDTH - width * scale) / 2 - x * scale, (HEIGHT - height * scale) / 2 - y * scale];
   context.setTransform(scale, 0, 0, scale, left, top);
-  drawPaths(context, sketchedPaths(paths, colours, 1 / scale), 'filled', 1 / scale, { byTask });
+  drawPaths(context, sketchedPaths(shown, 1 / scale), 'filled', 1 / scale, { byTask });
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 }

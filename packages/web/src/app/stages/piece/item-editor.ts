@@ -174,11 +174,10 @@ export class ItemEditor {
     const { paths, piecePaths, millimetresPerPixel } = view;
     const chosen = this.hand.chosen();
     const set = piecePaths ?? paths;
-    const isCut = Array.from(set.ids.keys()).some(
-      (k) => set.edits[k] === chosen && (set.flags[k] & GROUND) !== 0,
-    );
+    const isOwn = (k: number) => piecePaths?.items[k] === chosen;
+    const isCut = Array.from(set.ids.keys()).some((k) => isOwn(k) && (set.flags[k] & GROUND) !== 0);
     const contours = Array.from(set.ids.keys())
-      .filter((k) => !piecePaths || (set.edits[k] === chosen && ((set.flags[k] & GROUND) !== 0) === isCut))
+      .filter((k) => !piecePaths || (isOwn(k) && ((set.flags[k] & GROUND) !== 0) === isCut))
       .map((k) => contourAt(set, k));
     this.forms.keep(item.name, contours, millimetresPerPixel);
   }
