@@ -144,15 +144,15 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
       },
       {
         provide: ShownResult,
-        useFactory: (shown = signal(view)) => ({
-          view: shown,
-          proof: computed(() => shown().proof),
-          isProven: signal(true),
-          picture: signal(undefined),
-          ink: signal(undefined),
-          glance: signal(undefined),
-          ground: () => ({ width: view.width, height: view.height, toSource: [1, 0, 0, 0, 1, 0, 0, 0, 1] }),
-        }),
+        useFactory: () => {
+          const shown = new ShownResult();
+          shown.view.set(view);
+          // What is found goes with what is shown here.
+          return Object.assign(shown, {
+            proof: computed(() => (shown.view() as ProvenView).proof),
+            isProven: signal(true),
+          });
+        },
       },
       { provide: EngineService, useValue: engine },
       { provide: ProblemService, useValue: problems },
@@ -179,12 +179,15 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
     steps: [],
     cursor: 0,
   });
+  const result = TestBed.inject(ShownResult);
+  // As the engine says of what it worked out.
+  result.view.update((first) => first && { ...first, hand: store.document()?.line.hand });
   return {
     store,
     bench: TestBed.inject(BenchState),
     tools: TestBed.inject(ToolBox),
     workbench: TestBed.inject(Workbench),
-    result: TestBed.inject(ShownResult),
+    result,
     work: TestBed.inject(ToolWork),
     problems,
     engine,

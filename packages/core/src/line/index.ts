@@ -26,11 +26,11 @@ export {
   handSize,
   MOST_KEPT,
 } from './hand/hand';
+export { pathsAfter } from './hand/acted';
 export { replayHand, tracedAnchor } from './hand/replay';
 export {
   addContours,
   changeContours,
-  changePart,
   copyContours,
   dropContours,
   type HandGround,

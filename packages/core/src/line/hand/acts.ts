@@ -82,22 +82,6 @@ export function changeContours(hand: Hand, ground: HandGround, changed: readonly
   return parts;
 }
 
-/** A contour that the hand made becomes another, in pixels of the paths; pen and plate stay. In place. */
-export function changePart(
-  hand: Hand,
-  { toSource }: Pick<HandGround, 'toSource'>,
-  { edit, part }: HandPart,
-  contour: Contour,
-): void {
-  const contours = [...hand[edit].contours];
-  const { pen, plate } = contours[part];
-  contours[part] = keptContour(contour, toSource, {
-    ...(pen === undefined ? {} : { pen }),
-    ...(plate === undefined ? {} : { plate }),
-  });
-  hand[edit] = { ...hand[edit], contours };
-}
-
 /** Contours go to the plate of a colour. In place; what they are from then on. */
 export const putInPlate = (
   hand: Hand,

@@ -149,8 +149,8 @@ export function pickLike(set: PathSet, id: number, sameSize: boolean): Set<numbe
 }
 
 /**
- * Ids in a new set of the contours that were picked in an old one: those of the hand by what they are, traced ones by their
- * anchors. Both sets lie alike in the source, as `toSource` says.
+ * Ids in a new set of the contours that were picked in an old one, in the order in which they were: those of the hand by what
+ * they are, traced ones by their anchors. Both sets lie alike in the source, as `toSource` says.
  */
 export function pickedAgain(
   before: PathSet,
@@ -158,17 +158,23 @@ export function pickedAgain(
   set: PathSet,
   toSource: Homography,
 ): Set<number> {
-  const numbers = all(before).filter((k) => picked.has(before.ids[k]));
-  const parts = numbers
-    .filter((k) => before.edits[k] > 0)
-    .map((k) => ({ edit: before.edits[k], part: before.parts[k] }));
-  const traced = all(set).filter((k) => set.edits[k] === 0);
+  const numberOf = new Map(all(before).map((k) => [before.ids[k], k]));
+  const numbers = [...picked].flatMap((id) => numberOf.get(id) ?? []);
+  const byPart = new Map(all(set).map((k) => [`${set.edits[k]} ${set.parts[k]}`, set.ids[k]]));
+  const wanted = numbers.filter((k) => before.edits[k] === 0);
+  const traced = wanted.length > 0 ? all(set).filter((k) => set.edits[k] === 0) : [];
   const found = foundAgain(
-    numbers.filter((k) => before.edits[k] === 0).map((k) => tracedAnchor(before, k, toSource)),
+    wanted.map((k) => tracedAnchor(before, k, toSource)),
     traced.map((k) => tracedAnchor(set, k, toSource)),
   );
-  const again = Array.from(found, (n) => (n < 0 ? 0 : set.ids[traced[n]])).filter((id) => id > 0);
-  return new Set([...again, ...pickParts(set, parts)]);
+  const again = new Map(wanted.map((k, n) => [k, found[n] < 0 ? undefined : set.ids[traced[found[n]]]]));
+  return new Set(
+    numbers.flatMap((k) =>
+      before.edits[k] === 0
+        ? (again.get(k) ?? [])
+        : (byPart.get(`${before.edits[k]} ${before.parts[k]}`) ?? []),
+    ),
+  );
 }
 
 /** Ids of contours that the hand made. */

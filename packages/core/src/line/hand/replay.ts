@@ -38,7 +38,7 @@ const CLOSE = 0.02;
 const STANDS_THERE = 0.3;
 
 /** A contour on its way into a shape. */
-interface Loose {
+export interface Loose {
   contour: Contour;
   owner: PathOwner;
   pen?: number;
@@ -107,7 +107,8 @@ function looseOf(set: PathSet, k: number): Loose {
   };
 }
 
-function handMade(
+/** A contour as the hand left it, in pixels of a set. */
+export function handMade(
   kept: HandContour,
   edit: number,
   part: number,
@@ -139,7 +140,7 @@ function standsThere(made: readonly Loose[], traced: PathSet, isOut: Uint8Array)
 }
 
 /** Loose contours as shapes: areas of each plate by what lies in what, lines each by itself. */
-function nested(loose: readonly Loose[]): Pick<HandResult, 'shapes' | 'owners'> {
+export function nested(loose: readonly Loose[]): Pick<HandResult, 'shapes' | 'owners'> {
   const shapes: Shape[] = [];
   const owners: PathOwner[] = [];
   const isArea = ({ contour, pen }: Loose) => contour.closed && pen === undefined;

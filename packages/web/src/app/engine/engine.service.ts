@@ -226,7 +226,7 @@ export class EngineService {
     this.pending = undefined;
     this.finish();
     this.held = view.names;
-    this.views.next(view);
+    this.views.next({ ...view, hand: pending?.document.line.hand });
     this.hand.start();
     // Whoever was shown it may have asked for another by now.
     if (next && this.pending === undefined && this.picture) this.compute(next, 'preview', pending?.sees);

@@ -4,6 +4,7 @@ import {
   type Box,
   type DrelkError,
   type Facts,
+  type Hand,
   type HeldIslands,
   type Ink,
   type InkSettings,
@@ -126,6 +127,8 @@ export interface ResultView {
   picture?: ImageBitmap;
   ink?: ImageBitmap;
   paths?: PathSet;
+  /** What the hand had done when they were worked out. */
+  hand?: Hand;
   /** Colours of the plates that paths refer to by number. */
   colours: string[];
   facts: Facts;

@@ -17,7 +17,7 @@ export const bitmapThumbnail =
 export const pathsThumbnail =
   (style: PathStyle): Stage['thumbnail'] =>
   (context, { view, pixel }) => {
-    if (view) drawPaths(context, sketchedPaths(pathsShown(view), pixel), style, pixel * 0.6);
+    if (view) drawPaths(context, sketchedPaths(pathsShown({ ...view, name: '' }), pixel), style, pixel * 0.6);
   };
 
 /** A stage that is about the piece shows everything on it, where it lies. */

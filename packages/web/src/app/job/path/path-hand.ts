@@ -5,6 +5,7 @@ import {
   DrelkError,
   HOLE,
   type Hand,
+  type HandEdit,
   type HandGround,
   type HandPart,
   type Homography,
@@ -13,15 +14,12 @@ import {
   addContours,
   boxOfPoints,
   changeContours,
-  changePart,
   checkHand,
   composed,
   contourAt,
-  contourOf,
   copyContours,
   dropContours,
   inverted,
-  mapContour,
   mapPoint,
   moveContours,
   originAt,
@@ -34,7 +32,6 @@ import {
 import { BenchState } from '../../view/bench-state';
 import { ToolBox } from '../tool/tool-box';
 import { Commands } from '../keys/commands';
-import { Workbench } from '../workbench';
 import { ShownResult } from '../shown-result';
 import { JobStore } from '../store/job-store';
 import { ProblemService } from '../../shared/problem.service';
@@ -48,22 +45,14 @@ export type HandAct = (hand: Hand, ground: HandGround, numbers: readonly number[
 export class PathHand {
   private readonly result = inject(ShownResult);
   private readonly store = inject(JobStore);
-  private readonly work = inject(Workbench);
   private readonly problems = inject(ProblemService);
   private readonly state = inject(BenchState);
   private readonly tools = inject(ToolBox);
-  /** What was just made, to be picked once it is there. */
-  private readonly made = signal<readonly HandPart[] | undefined>(undefined);
-  /** What is to be done once that is there. */
-  private readonly waiting: (() => void)[] = [];
   /** The paths that the picked ids are of. */
-  private known: { name: string | undefined; paths: PathSet } | undefined;
+  private pickedOf: PathSet | undefined;
 
-  readonly ground = computed((): HandGround | undefined => {
-    const view = this.result.view();
-    const toSource = view?.toSource;
-    return view && toSource ? { paths: view.paths, toSource, colours: view.colours } : undefined;
-  });
+  /** The paths that the hand works on, with all that it has done to them. */
+  readonly ground = computed((): HandGround | undefined => this.result.artwork());
   /** Numbers in the set of what is picked. */
   readonly numbers = computed(() => {
     const paths = this.ground()?.paths;
@@ -84,27 +73,15 @@ export class PathHand {
     if (own && ground) return mapPoint(inverted(ground.toSource), own);
     return box && { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
   });
-  private readonly clicked = signal<number | undefined>(undefined);
-  /** Number of the contour that was clicked last, or is picked alone. */
-  readonly chosen = computed(() => {
+  /** Number of the contour that was picked last. */
+  readonly chosen = computed((): number | undefined => {
     const paths = this.ground()?.paths;
-    const numbers = this.numbers();
-    const clicked = numbers.find((k) => paths?.ids[k] === this.clicked());
-    return clicked ?? numbers.find((k) => paths && (paths.flags[k] & HOLE) === 0) ?? numbers[0];
+    const numbers = paths ? [...this.state.picked()].map((id) => paths.ids.indexOf(id)) : [];
+    return numbers.findLast((k) => k >= 0);
   });
-
-  /** The one contour that was just made, or changed, and is not among the paths as it is now. */
-  private readonly coming = computed((): HandPart | undefined => {
-    const made = this.made();
-    const one = made?.length === 1 ? made[0] : undefined;
-    return one && this.store.document()?.line.hand[one.edit]?.contours[one.part] ? one : undefined;
-  });
-  /** The contour that was clicked last, or is picked alone, or comes, in pixels of the paths. */
+  /** The same contour, in pixels of the paths. */
   readonly chosenContour = computed((): Contour | undefined => {
     const ground = this.ground();
-    const coming = this.coming();
-    const kept = coming && this.store.document()?.line.hand[coming.edit].contours[coming.part];
-    if (ground && kept) return mapContour(contourOf(kept), inverted(ground.toSource));
     const k = this.chosen();
     return ground && k !== undefined ? contourAt(ground.paths, k) : undefined;
   });
@@ -120,9 +97,8 @@ export class PathHand {
     ]);
     // Ids are those of one set: in another, what was picked is found again.
     effect(() => {
-      const view = this.result.view();
-      const isSettled = this.work.standing() !== 'working';
-      untracked(() => this.follow(view?.names.paths, view?.paths, view?.toSource, isSettled));
+      const ground = this.ground();
+      untracked(() => this.follow(ground));
     });
   }
 
@@ -146,13 +122,13 @@ export class PathHand {
       if (!more) this.state.picked.set(new Set());
       return;
     }
-    this.clicked.set(id);
-    const own = withHoles(paths, new Set([id])).map((k) => paths.ids[k]);
+    const whole = withHoles(paths, new Set([id])).map((k) => paths.ids[k]);
+    const own = [...whole.filter((one) => one !== id), id];
     const isAlone = own.every((one) => before.has(one)) && (more || own.length === before.size);
     const next = new Set(more || isAlone ? before : []);
     for (const one of own) {
-      if (isAlone) next.delete(one);
-      else next.add(one);
+      next.delete(one);
+      if (!isAlone) next.add(one);
     }
     this.state.picked.set(next);
   }
@@ -160,7 +136,7 @@ export class PathHand {
   /** Picks what a rule finds; that it finds nothing is told. */
   choose(ids: ReadonlySet<number>): void {
     this.setPin(undefined);
-    this.state.picked.set(ids);
+    this.pickAll(ids);
     if (ids.size === 0)
       this.problems.tell(
         new DrelkError(
@@ -210,20 +186,13 @@ export class PathHand {
     });
   }
 
-  /** The contour that was clicked last becomes another, in pixels of the paths. */
+  /** The contour that was picked last becomes another, in pixels of the paths. */
   changeChosen(label: string, contour: Contour): void {
-    const ground = this.ground();
     const number = this.chosen();
-    const part = this.coming();
-    if (part && ground)
-      this.store.change(label, ({ line }) => {
-        changePart(line.hand, ground, part, contour);
-      });
-    else if (number !== undefined && !this.made()) {
-      const pen = ground?.paths.pens[number] ?? NaN;
-      const changed = { number, contour, ...(Number.isNaN(pen) ? {} : { pen }) };
-      this.make(label, (hand, on) => changeContours(hand, on, [changed]));
-    }
+    if (number === undefined) return;
+    const pen = this.ground()?.paths.pens[number] ?? NaN;
+    const changed = { number, contour, ...(Number.isNaN(pen) ? {} : { pen }) };
+    this.make(label, (hand, on) => changeContours(hand, on, [changed]), [number]);
   }
 
   /** Contours stand by themselves from now on, in pixels of the paths. */
@@ -235,78 +204,76 @@ export class PathHand {
   withoutHoles(): void {
     const paths = this.ground()?.paths;
     if (!paths) return;
-    const outer = this.numbers().filter((k) => (paths.flags[k] & HOLE) === 0);
-    this.state.picked.set(new Set(outer.map((k) => paths.ids[k])));
+    const isHole = (id: number) => (paths.flags[paths.ids.indexOf(id)] & HOLE) !== 0;
+    this.state.picked.set(new Set([...this.state.picked()].filter((id) => !isHole(id))));
   }
 
-  /** Does something with what is picked, once the paths are those of what was done before. */
+  /** Does something with what is picked. */
   act(does: string, change: HandAct): void {
-    if (this.waits(() => this.act(does, change))) return;
     const numbers = this.numbers();
     if (numbers.length > 0)
-      this.make(saying(numbers.length, does), (hand, ground) => change(hand, ground, numbers));
+      this.make(saying(numbers.length, does), (hand, ground) => change(hand, ground, numbers), numbers);
   }
 
-  /** Whether what was done before is still to come: then this is done after it. */
-  waits(then: () => void): boolean {
-    if (!this.made()) return false;
-    this.waiting.push(then);
-    return true;
-  }
-
-  /** Does what waits, up to the first that brings other paths to wait for: one that changes nothing holds up none behind it. */
-  private goOn(): void {
-    while (!this.made() && this.waiting.length > 0) this.waiting.shift()?.();
-  }
-
-  /** Makes a change of the hand's, or tells why it cannot be. */
-  make(label: string, does: (hand: Hand, ground: HandGround) => HandPart[]): void {
+  /**
+   * Makes a change of the hand's to the paths as they are shown, of contours of these numbers among others, or tells why it
+   * cannot be. What it made is picked.
+   */
+  make(
+    label: string,
+    does: (hand: Hand, ground: HandGround) => HandPart[],
+    numbers: readonly number[] = [],
+  ): void {
     const ground = this.ground();
     if (!ground) return;
     let made: HandPart[] = [];
     const before = this.store.document();
     try {
       this.store.change(label, ({ line }) => {
+        checkThere(line.hand, ground, numbers);
         made = does(line.hand, ground);
         checkHand(line.hand);
       });
-      // What changes nothing brings no other paths to wait for.
-      if (this.store.document() !== before) this.made.set(made);
     } catch (problem) {
       this.problems.tell(problem);
+      return;
     }
+    const now = this.ground();
+    if (this.store.document() === before || !now || now.paths === ground.paths) return;
+    this.pickedOf = now.paths;
+    this.pickAll(pickParts(now.paths, made));
   }
 
-  /** Follows what is picked into other paths; what was made counts until the paths are those of the document. */
-  private follow(
-    name: string | undefined,
-    paths: PathSet | undefined,
-    toSource: Homography | undefined,
-    isSettled: boolean,
-  ): void {
-    const { known } = this;
-    const made = this.made();
-    if (!paths || !toSource) return;
-    if (name !== known?.name) {
-      const picked = this.state.picked();
-      this.known = { name, paths };
-      const there = made && pickParts(paths, made);
-      if (there && (there.size > 0 || made.length === 0)) {
-        this.state.picked.set(there);
-        this.clicked.set(undefined);
-      } else if (known && picked.size > 0 && !made) {
-        const clicked = this.clicked();
-        const [again] =
-          clicked === undefined ? [] : pickedAgain(known.paths, new Set([clicked]), paths, toSource);
-        this.state.picked.set(pickedAgain(known.paths, picked, paths, toSource));
-        this.clicked.set(again);
-      }
-    }
-    if (made && isSettled) {
-      this.made.set(undefined);
-      this.goOn();
-    }
+  /** Picks contours, the first outer one of them last: it is the one that is meant where one is. */
+  private pickAll(ids: ReadonlySet<number>): void {
+    const paths = this.ground()?.paths;
+    const first = [...ids].find((id) => paths && (paths.flags[paths.ids.indexOf(id)] & HOLE) === 0);
+    this.state.picked.set(
+      new Set(first === undefined ? ids : [...[...ids].filter((id) => id !== first), first]),
+    );
   }
+
+  /** Finds what is picked again in other paths. */
+  private follow(ground: HandGround | undefined): void {
+    const { pickedOf } = this;
+    if (!ground || ground.paths === pickedOf) return;
+    this.pickedOf = ground.paths;
+    const picked = this.state.picked();
+    if (pickedOf && picked.size > 0)
+      this.state.picked.set(pickedAgain(pickedOf, picked, ground.paths, ground.toSource));
+  }
+}
+
+/** Throws `bad-place` where contours that are shown were made by edits that are taken back already. */
+function checkThere(hand: Hand, { paths }: HandGround, numbers: readonly number[]): void {
+  const isThere = (k: number) =>
+    paths.edits[k] === 0 || (hand[paths.edits[k]] as HandEdit | undefined)?.contours[paths.parts[k]];
+  if (numbers.every(isThere)) return;
+  throw new DrelkError(
+    'bad-place',
+    'What is picked was taken back, and is still shown until the paths are worked out.',
+    'Do it once more in a moment.',
+  );
 }
 
 /** A map as it is about a place instead of the origin. */

@@ -73,13 +73,12 @@ export class PathShaping {
 
   /** Shapes that are picked become one: worked out beside the page, and taken if nothing else was done meanwhile. */
   combine(how: Combining): void {
-    if (this.hand.waits(() => this.combine(how))) return;
     const { ground, numbers } = this.picked();
     const document = this.store.document();
     if (!ground || numbers.length === 0) return;
     this.engine.ask('combined', { how, shapes: shapesOf(ground.paths, numbers) }).then(
       ({ contours }) =>
-        this.takeMade(saying(numbers.length, COMBINED[how]), document, (hand) =>
+        this.takeMade(saying(numbers.length, COMBINED[how]), document, numbers, (hand) =>
           standFor(
             hand,
             ground,
@@ -93,13 +92,12 @@ export class PathShaping {
 
   /** Shapes that are picked become others: worked out beside the page, and taken if nothing else was done meanwhile. */
   reshape(does: string, what: Reshaping): void {
-    if (this.hand.waits(() => this.reshape(does, what))) return;
     const { ground, numbers } = this.picked();
     const document = this.store.document();
     if (!ground || numbers.length === 0) return;
     this.engine.ask('reshaped', { shapes: givenShapes(ground.paths, numbers), what }).then(
       ({ made }) =>
-        this.takeMade(saying(numbers.length, does), document, (hand) =>
+        this.takeMade(saying(numbers.length, does), document, numbers, (hand) =>
           standFor(hand, ground, numbers, made),
         ),
       (problem: unknown) => this.problems.tell(problem),
@@ -107,9 +105,14 @@ export class PathShaping {
   }
 
   /** Takes what was worked out of contours as they were; where their edits changed meanwhile it is refused aloud. */
-  private takeMade(label: string, before: JobDocument | undefined, does: (hand: Hand) => HandPart[]): void {
+  private takeMade(
+    label: string,
+    before: JobDocument | undefined,
+    numbers: readonly number[],
+    does: (hand: Hand) => HandPart[],
+  ): void {
     // What else was done meanwhile takes nothing from it.
-    if (this.store.document()?.line.hand === before?.line.hand) this.hand.make(label, does);
+    if (this.store.document()?.line.hand === before?.line.hand) this.hand.make(label, does, numbers);
     else
       this.problems.tell(
         new DrelkError(
@@ -251,7 +254,6 @@ export class PathShaping {
 
   /** The contour that was clicked last becomes several, with its pen; nothing is done where there are none. */
   becomeChosen(label: string, change: (contour: Contour) => Contour[] | undefined): void {
-    if (this.hand.waits(() => this.becomeChosen(label, change))) return;
     const ground = this.hand.ground();
     const number = this.hand.chosen();
     if (!ground || number === undefined) return;
@@ -260,13 +262,16 @@ export class PathShaping {
     // A closed area that is cut is a line: it has the pen that lines are drawn with.
     const own = Number.isNaN(pen) ? (this.result.view()?.traced?.ink.strokeWidth ?? 1) : pen;
     if (made)
-      this.hand.make(label, (hand) =>
-        standFor(
-          hand,
-          ground,
-          [number],
-          made.map((contour) => ({ contour, pen: own })),
-        ),
+      this.hand.make(
+        label,
+        (hand) =>
+          standFor(
+            hand,
+            ground,
+            [number],
+            made.map((contour) => ({ contour, pen: own })),
+          ),
+        [number],
       );
   }
 

@@ -1,4 +1,4 @@
-import { type Paths, TASKS } from '@drelk/core';
+import { type PathSet, type Paths, TASKS } from '@drelk/core';
 import { MATERIAL, TASK_COLOURS } from '../../drawing/colours';
 import type { ShownView } from '../../engine/views';
 
@@ -18,8 +18,16 @@ export interface ShownPaths {
 export const sizeOf = ({ width, height }: ShownView) => ({ width, height });
 
 /** The artwork's paths. */
-export const pathsShown = ({ names, paths, colours }: ShownView) => ({
-  name: names.paths ?? '',
+export const pathsShown = ({
+  name,
+  paths,
+  colours,
+}: {
+  name: string;
+  paths: PathSet;
+  colours: readonly string[];
+}) => ({
+  name,
   paths,
   colours,
   colourAt: paths.plates,
@@ -29,7 +37,8 @@ export const pathsShown = ({ names, paths, colours }: ShownView) => ({
 /** Everything on the piece, told apart by what is done along it; the artwork as it is where there is nothing else. */
 export function pieceShown(view: ShownView): ShownPaths {
   const { piecePaths, names, frame, millimetresPerPixel: mm } = view;
-  if (!piecePaths) return { ...pathsShown(view), area: { x: 0, y: 0, ...sizeOf(view) } };
+  if (!piecePaths)
+    return { ...pathsShown({ ...view, name: names.paths ?? '' }), area: { x: 0, y: 0, ...sizeOf(view) } };
   const area = { x: frame.x, y: frame.y, width: frame.width / mm, height: frame.height / mm };
   return {
     name: `piece ${names.piece}`,

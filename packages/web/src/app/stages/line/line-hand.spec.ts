@@ -1,5 +1,5 @@
-import type { WritableSignal } from '@angular/core';
 import {
+  type Contour,
   IDENTITY,
   type JobDocument,
   type Shape,
@@ -59,7 +59,7 @@ function work() {
     const { shapes: all, owners, parked } = replayHand(paths, line.hand, IDENTITY, []);
     const view = fake.result.view() as ShownView;
     const names = { paths: `paths ${results++}` };
-    fake.result.view.set({ ...view, names, paths: packPaths(all, 1, owners), parked });
+    fake.result.view.set({ ...view, names, paths: packPaths(all, 1, owners), parked, hand: line.hand });
     page.fixture.detectChanges();
   };
   return { ...fake, hand, pick, arrive, ...page, edits: () => fake.store.document()?.line.hand ?? {} };
@@ -184,37 +184,47 @@ describe('line by hand', () => {
     expect(store.undoLabel()).toBe('2 contours united');
   });
 
-  it('what is done before the paths have come waits for them, and is done to what is there then', () => {
-    const { hand, pick, work: bench, workbench, edits, fixture } = work();
-    const standing = workbench.standing as unknown as WritableSignal<string>;
+  it('what is done before the paths have come is done at once to what is there by then, and stays picked', () => {
+    const { hand, pick, arrive, edits, result } = work();
+    const left = () => boxOf([contourOf(edits()[1].contours[0])])?.left;
     pick(paths.ids[2]);
-    standing.set('working');
-    fixture.detectChanges();
+    hand.move('moved', scaledAndMoved(1, 1, 5, 0));
+    const first = left() as number;
+    hand.move('moved', scaledAndMoved(1, 1, 5, 0));
+    expect(Object.keys(edits())).toEqual(['1']);
+    expect(left()).toBeCloseTo(first + 5, 3);
+    // It is on the bench before anything is worked out, and is the one that is picked.
+    const shown = () => boxOf([hand.chosenContour() as Contour])?.left;
+    expect(result.view()?.paths).toBe(paths);
+    expect(shown()).toBeCloseTo(first + 5, 3);
+    arrive();
+    expect(result.artwork()?.paths).toBe(result.view()?.paths);
+    expect(shown()).toBeCloseTo(first + 5, 3);
     hand.drop();
     hand.drop();
     expect(Object.keys(edits())).toEqual(['1']);
-    const view = bench.result.view();
-    if (!view) throw new Error('no view');
-    bench.result.view.set({ ...view, names: { paths: 'other' }, paths: packPaths([shapes[0], shapes[2]]) });
-    standing.set('worked out');
-    fixture.detectChanges();
-    // Nothing is picked any more: the second drop has nothing to drop.
-    expect(Object.keys(edits())).toEqual(['1']);
-    pick(bench.result.view()?.paths.ids[0]);
-    hand.drop();
-    expect(Object.keys(edits())).toHaveLength(3);
+    expect(edits()[1].contours).toHaveLength(0);
   });
 
-  it('what waits behind an act that changes nothing is done as well, and not later to something else', () => {
-    const { hand, pick, arrive, store } = work();
+  it('an act that changes nothing is no step, and holds up none after it', () => {
+    const { hand, pick, store } = work();
     pick(paths.ids[2]);
     hand.putInPlate('#224466');
-    // Once that has come it is so already.
     hand.putInPlate('#224466');
     hand.move('moved', scaledAndMoved(1, 1, 5, 0));
-    expect(store.steps()).toHaveLength(1);
-    arrive();
     expect(store.steps().map(({ label }) => label)).toEqual(['A contour put in a plate', 'A contour moved']);
+  });
+
+  it('what was taken back and is still shown is not worked on, and that is said', () => {
+    const { hand, pick, arrive, store, problems } = work();
+    pick(paths.ids[2]);
+    hand.move('moved', scaledAndMoved(1, 1, 5, 0));
+    arrive();
+    store.undo();
+    // What was traced there comes with the next result.
+    hand.move('moved', scaledAndMoved(1, 1, 5, 0));
+    expect(store.undoLabel()).toBeUndefined();
+    expect(problems.tell).toHaveBeenCalledWith(expect.objectContaining({ code: 'bad-place' }));
   });
 
   it('what was worked out of paths that were changed meanwhile is refused aloud; other changes do not matter', async () => {
