@@ -57,7 +57,7 @@ test('an all-white picture opens and says that nothing is ink', async ({ page, s
   await expect(page.locator('drelk-bench [role=alert]')).toContainText('Nothing here is ink');
 });
 
-test('grain is told from shapes, with what to do about it', async ({ page, server }) => {
+test('grain is told from shapes, with what to do about it', { tag: '@long' }, async ({ page, server }) => {
   const [width, height] = [900, 700];
   let state = 7;
   const tones = Uint8Array.from({ length: width * height }, () => {
@@ -74,26 +74,34 @@ test('grain is told from shapes, with what to do about it', async ({ page, serve
   await expect(alert).toContainText('drop specks');
 });
 
-test('a strip of 30,000 pixels is seen and traced from end to end', async ({ page, server }) => {
-  await page.goto(server.address);
-  await drop(page, 'strip.jpg', await panorama());
-  await expect(fact(page, 'shapes').locator('.value')).toHaveText('10', { timeout: 60_000 });
-  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
-  await expect(fact(page, 'nodes').locator('.value')).toHaveText('20');
-});
+test(
+  'a strip of 30,000 pixels is seen and traced from end to end',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await page.goto(server.address);
+    await drop(page, 'strip.jpg', await panorama());
+    await expect(fact(page, 'shapes').locator('.value')).toHaveText('10', { timeout: 60_000 });
+    await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
+    await expect(fact(page, 'nodes').locator('.value')).toHaveText('20');
+  },
+);
 
-test('an animated WebP is taken by its first picture, and that is said', async ({ page, server }) => {
-  const raw = Buffer.alloc(64 * 128 * 3, 255);
-  for (let y = 10; y < 40; y++) raw.fill(0, (y * 64 + 10) * 3, (y * 64 + 40) * 3);
-  const bytes = await sharp(raw, { raw: { width: 64, height: 128, channels: 3, pageHeight: 64 } })
-    .webp({ lossless: true })
-    .toBuffer();
-  await page.goto(server.address);
-  await drop(page, 'moving.webp', bytes);
-  await expect(fact(page, 'shapes')).toContainText('1');
-  await page.keyboard.press('1');
-  await expect(page.getByText('its first picture was taken')).toBeVisible();
-});
+test(
+  'an animated WebP is taken by its first picture, and that is said',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    const raw = Buffer.alloc(64 * 128 * 3, 255);
+    for (let y = 10; y < 40; y++) raw.fill(0, (y * 64 + 10) * 3, (y * 64 + 40) * 3);
+    const bytes = await sharp(raw, { raw: { width: 64, height: 128, channels: 3, pageHeight: 64 } })
+      .webp({ lossless: true })
+      .toBuffer();
+    await page.goto(server.address);
+    await drop(page, 'moving.webp', bytes);
+    await expect(fact(page, 'shapes')).toContainText('1');
+    await page.keyboard.press('1');
+    await expect(page.getByText('its first picture was taken')).toBeVisible();
+  },
+);
 
 const disc = (fill: string) =>
   Buffer.from(

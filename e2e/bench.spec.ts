@@ -25,7 +25,7 @@ test('dragging a slider shows a preview, letting go computes in full and takes o
   await expect(fact(page, 'nodes').locator('.value')).toHaveText(String(before));
 });
 
-test('zoom to the pointer, fit, misfit and wipe by keyboard', async ({ page, server }) => {
+test('zoom to the pointer, fit, misfit and wipe by keyboard', { tag: '@long' }, async ({ page, server }) => {
   await openSample(page, server.address, 'Sealing ring');
   const zoom = page.locator('.zoom .figure');
   const fitted = await zoom.textContent();

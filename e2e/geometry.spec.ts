@@ -116,7 +116,7 @@ for (const [name, ending, worstAllowed] of pictures) {
   });
 }
 
-test('the browser agrees on lengths and on what is inside', async ({ page }) => {
+test('the browser agrees on lengths and on what is inside', { tag: '@long' }, async ({ page }) => {
   const svg = tracedSvg('01-moth.png', '--width', '70mm');
   const contours = contoursDrawn(readSvg(svg));
   const next = random(31);

@@ -19,32 +19,36 @@ async function takeBrush(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Brush', exact: true }).click();
 }
 
-test('a tool in hand leaves the view to Space, the middle button and the wheel', async ({ page, server }) => {
-  await openSample(page, server.address, 'Moth');
-  await takeBrush(page);
-  // Keys go to the bench as soon as a tool is taken up.
-  await expect(stage(page)).toBeFocused();
-  const { x, y } = await middle(page);
-  const pull = async (button: 'left' | 'middle') => {
-    await page.mouse.move(x, y);
-    await page.mouse.down({ button });
-    await page.mouse.move(x + 90, y + 40, { steps: 5 });
-    await page.mouse.up({ button });
-  };
-  const before = await zoomText(page).textContent();
-  await page.keyboard.down('Space');
-  await pull('left');
-  await page.keyboard.up('Space');
-  await pull('middle');
-  await page.mouse.wheel(0, -300);
-  await expect(zoomText(page)).not.toHaveText(before ?? '');
-  // None of it was drawn; without Space it is.
-  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
-  await pull('left');
-  await expect(page.getByRole('button', { name: 'Undo: Brush ink' })).toBeVisible();
-});
+test(
+  'a tool in hand leaves the view to Space, the middle button and the wheel',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    await takeBrush(page);
+    // Keys go to the bench as soon as a tool is taken up.
+    await expect(stage(page)).toBeFocused();
+    const { x, y } = await middle(page);
+    const pull = async (button: 'left' | 'middle') => {
+      await page.mouse.move(x, y);
+      await page.mouse.down({ button });
+      await page.mouse.move(x + 90, y + 40, { steps: 5 });
+      await page.mouse.up({ button });
+    };
+    const before = await zoomText(page).textContent();
+    await page.keyboard.down('Space');
+    await pull('left');
+    await page.keyboard.up('Space');
+    await pull('middle');
+    await page.mouse.wheel(0, -300);
+    await expect(zoomText(page)).not.toHaveText(before ?? '');
+    // None of it was drawn; without Space it is.
+    await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+    await pull('left');
+    await expect(page.getByRole('button', { name: 'Undo: Brush ink' })).toBeVisible();
+  },
+);
 
-test('the edges and corners of a crop can be pulled', async ({ page, server }) => {
+test('the edges and corners of a crop can be pulled', { tag: '@long' }, async ({ page, server }) => {
   await openSample(page, server.address, 'Moth');
   await goTo(page, 'Square up');
   const box = page.getByRole('button', { name: 'Box', exact: true });
@@ -93,7 +97,7 @@ test('after a reload, stage and view are as they were', async ({ page, server })
 });
 
 for (const width of [1024, 1280, 1920]) {
-  test(`at ${width} pixels nothing is cut off`, async ({ page, server }) => {
+  test(`at ${width} pixels nothing is cut off`, { tag: '@long' }, async ({ page, server }) => {
     await page.setViewportSize({ width, height: 768 });
     await openSample(page, server.address, 'Tin label');
     for (const name of ['Square up', 'Ink', 'Line', 'Piece', 'Prove', 'Hand off']) {
@@ -158,7 +162,7 @@ test.describe('by touch', () => {
     await expect(page.getByRole('button', { name: 'Undo: Brush ink' })).toBeVisible();
   });
 
-  test('a finger that rests sees what is under it, larger', async ({ page, server }) => {
+  test('a finger that rests sees what is under it, larger', { tag: '@long' }, async ({ page, server }) => {
     await openSample(page, server.address, 'Moth');
     const touch = await fingers(page);
     await touch('touchStart', [10, 10]);
@@ -169,7 +173,7 @@ test.describe('by touch', () => {
     await expect(page.locator('drelk-loupe')).toBeHidden();
   });
 
-  test('whatever is pressed is 40 pixels or more', async ({ page, server }) => {
+  test('whatever is pressed is 40 pixels or more', { tag: '@long' }, async ({ page, server }) => {
     const small = () =>
       page.evaluate(() =>
         [...document.querySelectorAll<HTMLElement>('button, select, input[type=checkbox], a[href]')]
@@ -203,7 +207,7 @@ test.describe('by touch', () => {
   });
 });
 
-test('a plate lights up on the bench while it is pointed at', async ({ page, server }) => {
+test('a plate lights up on the bench while it is pointed at', { tag: '@long' }, async ({ page, server }) => {
   await openSample(page, server.address, 'Tin label');
   await goTo(page, 'Ink');
   await settled(page);
@@ -214,22 +218,26 @@ test('a plate lights up on the bench while it is pointed at', async ({ page, ser
   await expect.poll(async () => (await stage(page).screenshot()).equals(dark)).toBe(true);
 });
 
-test('what is looked at stays in view when a tool shows another picture', async ({ page, server }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Square up');
-  const { x, y } = await middle(page);
-  await page.mouse.move(x + 40, y + 40);
-  for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -200);
-  await page.mouse.move(5, 400);
-  await settled(page);
-  const zoomed = await zoomText(page).textContent();
-  await page.getByRole('button', { name: 'Box', exact: true }).click();
-  await settled(page);
-  // Nothing is cropped yet: the same picture in the same place.
-  await expect(zoomText(page)).toHaveText(zoomed ?? '');
-});
+test(
+  'what is looked at stays in view when a tool shows another picture',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    await goTo(page, 'Square up');
+    const { x, y } = await middle(page);
+    await page.mouse.move(x + 40, y + 40);
+    for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -200);
+    await page.mouse.move(5, 400);
+    await settled(page);
+    const zoomed = await zoomText(page).textContent();
+    await page.getByRole('button', { name: 'Box', exact: true }).click();
+    await settled(page);
+    // Nothing is cropped yet: the same picture in the same place.
+    await expect(zoomText(page)).toHaveText(zoomed ?? '');
+  },
+);
 
-test('the mark on the tones can be pulled', async ({ page, server }) => {
+test('the mark on the tones can be pulled', { tag: '@long' }, async ({ page, server }) => {
   await openSample(page, server.address, 'Moth');
   await goTo(page, 'Ink');
   const tones = await page.locator('drelk-histogram .frame').boundingBox();

@@ -63,33 +63,37 @@ test('the moth from the shelf to cut files, over a restart of the server', async
   expect(await textOf(again)).toBe(svg.text);
 });
 
-test('browser and command line give the same bytes for the same job', async ({ page, server }) => {
-  await openSample(page, server.address, 'Leaf');
-  await goTo(page, 'Piece');
-  await page.getByLabel('Width').fill('4 1/2 in');
-  await page.getByLabel('Width').press('Enter');
-  await expect(fact(page, 'size')).toContainText('114.3 ×');
-  await goTo(page, 'Hand off');
-  const files = [await handOff(page, 'SVG'), await handOff(page, 'DXF')];
-  const folder = mkdtempSync(join(tmpdir(), 'drelk-same-'));
-  const outputs = [join(folder, 'leaf.svg'), join(folder, 'leaf.dxf')];
-  const drelk = join(root, 'packages/cli/dist/drelk.mjs');
-  const picture = join(root, 'demo/pictures/08-leaf.png');
-  execFileSync(process.execPath, [
-    drelk,
-    'trace',
-    picture,
-    '--width',
-    '4 1/2in',
-    '--out',
-    outputs[0],
-    '--out',
-    outputs[1],
-  ]);
-  // Each is called as its job is: by the sample's name, and by the file's.
-  const titled = files.map(({ text }) => text.replace('<title>Leaf</title>', '<title>08 leaf</title>'));
-  expect(outputs.map((path) => readFileSync(path, 'utf8'))).toEqual(titled);
-});
+test(
+  'browser and command line give the same bytes for the same job',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Leaf');
+    await goTo(page, 'Piece');
+    await page.getByLabel('Width').fill('4 1/2 in');
+    await page.getByLabel('Width').press('Enter');
+    await expect(fact(page, 'size')).toContainText('114.3 ×');
+    await goTo(page, 'Hand off');
+    const files = [await handOff(page, 'SVG'), await handOff(page, 'DXF')];
+    const folder = mkdtempSync(join(tmpdir(), 'drelk-same-'));
+    const outputs = [join(folder, 'leaf.svg'), join(folder, 'leaf.dxf')];
+    const drelk = join(root, 'packages/cli/dist/drelk.mjs');
+    const picture = join(root, 'demo/pictures/08-leaf.png');
+    execFileSync(process.execPath, [
+      drelk,
+      'trace',
+      picture,
+      '--width',
+      '4 1/2in',
+      '--out',
+      outputs[0],
+      '--out',
+      outputs[1],
+    ]);
+    // Each is called as its job is: by the sample's name, and by the file's.
+    const titled = files.map(({ text }) => text.replace('<title>Leaf</title>', '<title>08 leaf</title>'));
+    expect(outputs.map((path) => readFileSync(path, 'utf8'))).toEqual(titled);
+  },
+);
 
 test('two windows on one job: the stale one is told and overwrites nothing', async ({
   page,

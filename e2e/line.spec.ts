@@ -29,17 +29,22 @@ test('line art becomes single lines, down to the DXF', async ({ page, server }) 
   expect(entities.filter(({ type, shape }) => type === 'POLYLINE' && !shape).length).toBeGreaterThan(4);
 });
 
-test('a label becomes plates without a gap between neighbours', async ({ page, server }) => {
-  await openSample(page, server.address, 'Tin label');
-  await goTo(page, 'Line');
-  await method(page, 'plates').click();
-  await expect(page.getByText('Neighbours share one border exactly')).toBeVisible();
-  await expect(fact(page, 'shapes')).toContainText('26');
-  await goTo(page, 'Hand off');
-  const { text } = await handOff(page, 'SVG');
-  expect(text.match(/<g /g)).toHaveLength(4);
-  for (const perMillimetre of [1.5, 3, 6, 7.3]) expect(await paperBetween(page, text, perMillimetre)).toBe(0);
-});
+test(
+  'a label becomes plates without a gap between neighbours',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Tin label');
+    await goTo(page, 'Line');
+    await method(page, 'plates').click();
+    await expect(page.getByText('Neighbours share one border exactly')).toBeVisible();
+    await expect(fact(page, 'shapes')).toContainText('26');
+    await goTo(page, 'Hand off');
+    const { text } = await handOff(page, 'SVG');
+    expect(text.match(/<g /g)).toHaveLength(4);
+    for (const perMillimetre of [1.5, 3, 6, 7.3])
+      expect(await paperBetween(page, text, perMillimetre)).toBe(0);
+  },
+);
 
 /**
  * Draws the file in the browser, without smoothing, and counts bare paper around the disc of yellow that lies on the dark
@@ -92,7 +97,7 @@ test('the knobs count nodes, and show what they do before they are let go', asyn
   await expect.poll(holes).toBeLessThan(all);
 });
 
-test('a drawn ring is offered as a single line, and cut once', async ({ page, server }) => {
+test('a drawn ring is offered as a single line, and cut once', { tag: '@long' }, async ({ page, server }) => {
   const ring =
     '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="240"><rect width="300" height="240" fill="#fff"/>' +
     '<circle cx="150" cy="120" r="90" fill="none" stroke="#000" stroke-width="7"/></svg>';

@@ -68,51 +68,52 @@ async function aspect(page: Page): Promise<number> {
   return (width + edge) / (height + edge);
 }
 
-test('a page’s paths come in, a bit is dropped, a node moved, and all is undone after a reload', async ({
-  page,
-  server,
-}) => {
-  await page.goto(server.address);
-  const content =
-    '0 0 0 rg 50 40 80 60 re f 1 1 1 rg 70 55 20 20 re f 0.7 0.2 0.1 rg 150 40 m 230 40 l 190 110 l h f 240 20 2 2 re f';
-  await drop(page, 'page.pdf', pdf({ content }));
-  await page.getByRole('button', { name: 'Take its paths' }).click();
-  await expect(sheet(page).getByText('white taken out of what is under it')).toHaveCount(0);
-  await expect(sheet(page).getByRole('checkbox', { name: /^black/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Take it' }).click();
-  await expect(fact(page, 'shapes')).toContainText('3', { timeout: 20_000 });
-  await expect(fact(page, 'holes')).toContainText('1');
+test(
+  'a page’s paths come in, a bit is dropped, a node moved, and all is undone after a reload',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await page.goto(server.address);
+    const content =
+      '0 0 0 rg 50 40 80 60 re f 1 1 1 rg 70 55 20 20 re f 0.7 0.2 0.1 rg 150 40 m 230 40 l 190 110 l h f 240 20 2 2 re f';
+    await drop(page, 'page.pdf', pdf({ content }));
+    await page.getByRole('button', { name: 'Take its paths' }).click();
+    await expect(sheet(page).getByText('white taken out of what is under it')).toHaveCount(0);
+    await expect(sheet(page).getByRole('checkbox', { name: /^black/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Take it' }).click();
+    await expect(fact(page, 'shapes')).toContainText('3', { timeout: 20_000 });
+    await expect(fact(page, 'holes')).toContainText('1');
 
-  const hand = page.locator('drelk-line-hand');
-  await hand.getByRole('button', { name: /^By hand/ }).click();
-  const size = hand.getByRole('textbox', { name: 'Pick what is no larger than' });
-  await size.fill('1 mm');
-  await size.press('Enter');
-  await hand.getByRole('button', { name: 'Drop', exact: true }).click();
-  await expect(fact(page, 'shapes')).toContainText('2');
+    const hand = page.locator('drelk-line-hand');
+    await hand.getByRole('button', { name: /^By hand/ }).click();
+    const size = hand.getByRole('textbox', { name: 'Pick what is no larger than' });
+    await size.fill('1 mm');
+    await size.press('Enter');
+    await hand.getByRole('button', { name: 'Drop', exact: true }).click();
+    await expect(fact(page, 'shapes')).toContainText('2');
 
-  // The triangle's apex is pulled a little up.
-  const at = await onBench(page, 2);
-  const inside = at(190 / 288, 84 / 144);
-  await page.mouse.click(inside.x, inside.y);
-  await expect(hand.getByText('1 picked')).toBeVisible();
-  await hand.getByRole('button', { name: 'Nodes', exact: true }).click();
-  const apex = at(190 / 288, 34 / 144);
-  await pull(page, apex, { x: apex.x, y: apex.y - 20 });
-  await expect(page.getByRole('button', { name: 'Undo: Node moved' })).toBeVisible();
-  await expectSaved(page);
+    // The triangle's apex is pulled a little up.
+    const at = await onBench(page, 2);
+    const inside = at(190 / 288, 84 / 144);
+    await page.mouse.click(inside.x, inside.y);
+    await expect(hand.getByText('1 picked')).toBeVisible();
+    await hand.getByRole('button', { name: 'Nodes', exact: true }).click();
+    const apex = at(190 / 288, 34 / 144);
+    await pull(page, apex, { x: apex.x, y: apex.y - 20 });
+    await expect(page.getByRole('button', { name: 'Undo: Node moved' })).toBeVisible();
+    await expectSaved(page);
 
-  await page.reload();
-  await expect(fact(page, 'shapes')).toContainText('2', { timeout: 20_000 });
-  const undo = page.getByRole('button', { name: /^(Undo: |Nothing to undo)/ });
-  for (let says = await undo.getAttribute('aria-label'); says?.startsWith('Undo');) {
-    await undo.click();
-    await expect(undo).not.toHaveAttribute('aria-label', says);
-    says = await undo.getAttribute('aria-label');
-  }
-  await expect(fact(page, 'shapes')).toContainText('3', { timeout: 20_000 });
-  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
-});
+    await page.reload();
+    await expect(fact(page, 'shapes')).toContainText('2', { timeout: 20_000 });
+    const undo = page.getByRole('button', { name: /^(Undo: |Nothing to undo)/ });
+    for (let says = await undo.getAttribute('aria-label'); says?.startsWith('Undo');) {
+      await undo.click();
+      await expect(undo).not.toHaveAttribute('aria-label', says);
+      says = await undo.getAttribute('aria-label');
+    }
+    await expect(fact(page, 'shapes')).toContainText('3', { timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+  },
+);
 
 test('a file is brought into a job at its true size, and handed off with it', async ({ page, server }) => {
   await openSample(page, server.address, 'Sealing ring');
@@ -150,17 +151,21 @@ const refused: [string, string | Buffer, string][] = [
   ],
 ];
 for (const [name, content, sentence] of refused) {
-  test(`${name} is refused with a sentence, and the shelf is as it was`, async ({ page, server }) => {
-    await page.goto(server.address);
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
-    await drop(page, name, Buffer.from(content as string, 'latin1'));
-    await expect(page.locator('mat-snack-bar-container')).toContainText(sentence, { timeout: 15_000 });
-    await page.reload();
-    await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
-  });
+  test(
+    `${name} is refused with a sentence, and the shelf is as it was`,
+    { tag: '@long' },
+    async ({ page, server }) => {
+      await page.goto(server.address);
+      await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
+      await drop(page, name, Buffer.from(content as string, 'latin1'));
+      await expect(page.locator('mat-snack-bar-container')).toContainText(sentence, { timeout: 15_000 });
+      await page.reload();
+      await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
+    },
+  );
 }
 
-test('a file that is left leaves nothing behind', async ({ page, server }) => {
+test('a file that is left leaves nothing behind', { tag: '@long' }, async ({ page, server }) => {
   await page.goto(server.address);
   const file = readFileSync(join(root, 'demo/pictures/12-old-lettering.dxf'));
   await drop(page, 'old.dxf', file);

@@ -51,50 +51,51 @@ async function kept(page: Page, server: DrelkServer) {
   return { id, document };
 }
 
-test('the same job through the page, the command line and a thread of the server is the same file to the last byte', async ({
-  page,
-  server,
-}) => {
-  test.setTimeout(240_000);
-  const folder = mkdtempSync(join(tmpdir(), 'drelk-pixels-'));
-  const at = (name: string) => join(folder, name);
-  try {
-    for (const [name, bytes] of exact)
-      await test.step(name, async () => {
-        writeFileSync(at(name), await bytes());
-        await page.goto(server.address);
-        await drop(page, name, readFileSync(at(name)));
-        await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
-        await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
-        await goTo(page, 'Hand off');
-        const { text } = await handOff(page, 'DXF');
-        const { id, document } = await kept(page, server);
-        const thread = await fetch(server.address + routes.file(id, 'dxf'));
-        expect(await thread.text()).toBe(text);
-        writeFileSync(at('job.json'), JSON.stringify(document));
-        const drelk = ['packages/cli/dist/drelk.mjs', 'trace', at(name), '--job', at('job.json')];
-        execFileSync(process.execPath, [...drelk, '--out', at('out.dxf')]);
-        expect(readFileSync(at('out.dxf'), 'utf8')).toBe(text);
-      });
-    for (const [name, bytes] of near)
-      await test.step(name, async () => {
-        writeFileSync(at(name), await bytes());
-        const drelk = ['packages/cli/dist/drelk.mjs', 'trace', at(name), '--report', at('report.json')];
-        execFileSync(process.execPath, drelk);
-        const facts = JSON.parse(readFileSync(at('report.json'), 'utf8')) as Record<string, number>;
-        await page.goto(server.address);
-        await drop(page, name, readFileSync(at(name)));
-        await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
-        await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
-        const shown = async (which: string) =>
-          Number.parseFloat((await fact(page, which).locator('.value').textContent()) ?? '');
-        expect(await shown('shapes')).toBe(facts['shapes']);
-        expect(Math.abs((await shown('nodes')) / facts['nodes'] - 1)).toBeLessThan(OFF);
-      });
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
-  }
-});
+test(
+  'the same job through the page, the command line and a thread of the server is the same file to the last byte',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    test.setTimeout(240_000);
+    const folder = mkdtempSync(join(tmpdir(), 'drelk-pixels-'));
+    const at = (name: string) => join(folder, name);
+    try {
+      for (const [name, bytes] of exact)
+        await test.step(name, async () => {
+          writeFileSync(at(name), await bytes());
+          await page.goto(server.address);
+          await drop(page, name, readFileSync(at(name)));
+          await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
+          await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
+          await goTo(page, 'Hand off');
+          const { text } = await handOff(page, 'DXF');
+          const { id, document } = await kept(page, server);
+          const thread = await fetch(server.address + routes.file(id, 'dxf'));
+          expect(await thread.text()).toBe(text);
+          writeFileSync(at('job.json'), JSON.stringify(document));
+          const drelk = ['packages/cli/dist/drelk.mjs', 'trace', at(name), '--job', at('job.json')];
+          execFileSync(process.execPath, [...drelk, '--out', at('out.dxf')]);
+          expect(readFileSync(at('out.dxf'), 'utf8')).toBe(text);
+        });
+      for (const [name, bytes] of near)
+        await test.step(name, async () => {
+          writeFileSync(at(name), await bytes());
+          const drelk = ['packages/cli/dist/drelk.mjs', 'trace', at(name), '--report', at('report.json')];
+          execFileSync(process.execPath, drelk);
+          const facts = JSON.parse(readFileSync(at('report.json'), 'utf8')) as Record<string, number>;
+          await page.goto(server.address);
+          await drop(page, name, readFileSync(at(name)));
+          await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
+          await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
+          const shown = async (which: string) =>
+            Number.parseFloat((await fact(page, which).locator('.value').textContent()) ?? '');
+          expect(await shown('shapes')).toBe(facts['shapes']);
+          expect(Math.abs((await shown('nodes')) / facts['nodes'] - 1)).toBeLessThan(OFF);
+        });
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  },
+);
 
 test('all files of a job are had from the shelf without opening it, and it is said why there are none', async ({
   page,

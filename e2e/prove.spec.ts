@@ -48,23 +48,24 @@ test('the script at 82 mm is too thin for plywood: told place by place, waived w
   await expect(page.getByRole('button', { name: 'Undo: As large as its limits ask' })).toBeVisible();
 });
 
-test('the moth for plasma: holes smaller than the torch can make are found, and the file says what was found', async ({
-  page,
-  server,
-}) => {
-  await openPiece(page, server.address, 'Moth', '60 mm');
-  await expect(panelOf(page)).toBeVisible();
-  await goTo(page, 'Prove');
-  const panel = page.locator('drelk-prove-panel');
-  await panel.getByRole('combobox', { name: 'Process' }).selectOption('plasma');
-  await panel.getByRole('combobox', { name: 'Material' }).selectOption('steel 6 mm');
-  await expect(panel.getByText(/holes are smaller than 6 mm/)).toBeVisible();
-  await panel.getByRole('button', { name: /^Limits/ }).click();
-  await expect(panel.getByText('Figures of the material: from memory.')).toBeVisible();
-  await goTo(page, 'Hand off');
-  await expect(page.locator('drelk-hand-off-panel')).toContainText('holes are smaller than 6 mm');
-  expect(contoursDrawn(readSvg((await handOff(page, 'SVG')).text))).toHaveLength(27);
-});
+test(
+  'the moth for plasma: holes smaller than the torch can make are found, and the file says what was found',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openPiece(page, server.address, 'Moth', '60 mm');
+    await expect(panelOf(page)).toBeVisible();
+    await goTo(page, 'Prove');
+    const panel = page.locator('drelk-prove-panel');
+    await panel.getByRole('combobox', { name: 'Process' }).selectOption('plasma');
+    await panel.getByRole('combobox', { name: 'Material' }).selectOption('steel 6 mm');
+    await expect(panel.getByText(/holes are smaller than 6 mm/)).toBeVisible();
+    await panel.getByRole('button', { name: /^Limits/ }).click();
+    await expect(panel.getByText('Figures of the material: from memory.')).toBeVisible();
+    await goTo(page, 'Hand off');
+    await expect(page.locator('drelk-hand-off-panel')).toContainText('holes are smaller than 6 mm');
+    expect(contoursDrawn(readSvg((await handOff(page, 'SVG')).text))).toHaveLength(27);
+  },
+);
 
 test('too thin legs are thickened by a remedy: a ghost first, one step of the history, fewer are found', async ({
   page,
@@ -121,62 +122,64 @@ test('what falls out of a board is found, held by bridges, and rehearsed: one pa
   await expect(rehearsal.getByText('Islands that fall')).toHaveCount(0);
 });
 
-test('the ruler clings to what is drawn, and the narrowest place is told at this size and a larger one', async ({
-  page,
-  server,
-}) => {
-  await openPiece(page, server.address, 'Sealing ring', '80 mm');
-  await goTo(page, 'Prove');
-  const panel = page.locator('drelk-prove-panel');
-  await panel.getByRole('button', { name: 'Ruler' }).click();
-  const at = await onBench(page, 1);
-  // From rim to rim across the middle, missed by a little on either side.
-  await pull(page, at(0.07, 0.5), at(0.93, 0.5));
-  const measured = panel.getByRole('list', { name: 'What was measured' });
-  await expect(measured).toContainText(/^\s*(79\.\d+|80) mm/);
-  // With Shift the whole shape under the hand is meant.
-  await page.keyboard.down('Shift');
-  await pull(page, at(0.09, 0.5), at(0.09, 0.5));
-  await page.keyboard.up('Shift');
-  await expect(measured).toContainText(/mm\s*where the shape is narrowest/);
-  await panel
-    .getByRole('button', { name: /^Take away / })
-    .last()
-    .click();
-  await panel.getByRole('button', { name: 'Narrowest place' }).click();
-  await expect(panel.getByText(/mm at its narrowest; at 3 times the size \d/)).toBeVisible();
-  await panel.getByRole('button', { name: /^Take away / }).click();
-  await expect(measured.getByRole('listitem')).toHaveCount(0);
-});
+test(
+  'the ruler clings to what is drawn, and the narrowest place is told at this size and a larger one',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openPiece(page, server.address, 'Sealing ring', '80 mm');
+    await goTo(page, 'Prove');
+    const panel = page.locator('drelk-prove-panel');
+    await panel.getByRole('button', { name: 'Ruler' }).click();
+    const at = await onBench(page, 1);
+    // From rim to rim across the middle, missed by a little on either side.
+    await pull(page, at(0.07, 0.5), at(0.93, 0.5));
+    const measured = panel.getByRole('list', { name: 'What was measured' });
+    await expect(measured).toContainText(/^\s*(79\.\d+|80) mm/);
+    // With Shift the whole shape under the hand is meant.
+    await page.keyboard.down('Shift');
+    await pull(page, at(0.09, 0.5), at(0.09, 0.5));
+    await page.keyboard.up('Shift');
+    await expect(measured).toContainText(/mm\s*where the shape is narrowest/);
+    await panel
+      .getByRole('button', { name: /^Take away / })
+      .last()
+      .click();
+    await panel.getByRole('button', { name: 'Narrowest place' }).click();
+    await expect(panel.getByText(/mm at its narrowest; at 3 times the size \d/)).toBeVisible();
+    await panel.getByRole('button', { name: /^Take away / }).click();
+    await expect(measured.getByRole('listitem')).toHaveCount(0);
+  },
+);
 
-test('a part that hangs by too little is thickened where it hangs; what is cut from behind is turned over', async ({
-  page,
-  server,
-}) => {
-  await page.goto(server.address);
-  const tongue =
-    '<svg xmlns="http://www.w3.org/2000/svg" width="320mm" height="220mm" viewBox="0 0 320 220">' +
-    '<path d="M10 10H150V100H180V60H260V140H180V101.6H150V200H10Z"/></svg>';
-  await drop(page, 'tongue.svg', Buffer.from(tongue));
-  await page.getByRole('button', { name: 'Take it' }).click();
-  await goTo(page, 'Prove');
-  const panel = page.locator('drelk-prove-panel');
-  // Plane geometry: 80 by 80 mm and the strip between are 64.5 cm² that hang by 1.6 mm.
-  await expect(
-    panel.getByText('1 part hangs by too little: the weakest, of 64.5 cm², by 1.6 mm'),
-  ).toBeVisible();
-  await panel.getByRole('button', { name: 'Thicken what holds them' }).click();
-  await expect(panel.getByText('dashed on the bench, not taken yet.')).toBeVisible();
-  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Undo: Holds thickened' })).toBeVisible();
-  await expect(panel.getByText(/hangs by too little/)).toHaveCount(0);
+test(
+  'a part that hangs by too little is thickened where it hangs; what is cut from behind is turned over',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await page.goto(server.address);
+    const tongue =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="320mm" height="220mm" viewBox="0 0 320 220">' +
+      '<path d="M10 10H150V100H180V60H260V140H180V101.6H150V200H10Z"/></svg>';
+    await drop(page, 'tongue.svg', Buffer.from(tongue));
+    await page.getByRole('button', { name: 'Take it' }).click();
+    await goTo(page, 'Prove');
+    const panel = page.locator('drelk-prove-panel');
+    // Plane geometry: 80 by 80 mm and the strip between are 64.5 cm² that hang by 1.6 mm.
+    await expect(
+      panel.getByText('1 part hangs by too little: the weakest, of 64.5 cm², by 1.6 mm'),
+    ).toBeVisible();
+    await panel.getByRole('button', { name: 'Thicken what holds them' }).click();
+    await expect(panel.getByText('dashed on the bench, not taken yet.')).toBeVisible();
+    await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Undo: Holds thickened' })).toBeVisible();
+    await expect(panel.getByText(/hangs by too little/)).toHaveCount(0);
 
-  await panel.getByRole('combobox', { name: 'Process' }).selectOption('vinyl');
-  await panel.getByRole('combobox', { name: 'Material' }).selectOption('heat transfer');
-  await expect(panel.getByText(/cut from behind, and the piece is not mirrored/)).toBeVisible();
-  await panel.getByRole('button', { name: 'Turn it over' }).click();
-  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
-  await expect(panel.getByText(/cut from behind/)).toHaveCount(0);
-  await panel.getByRole('combobox', { name: 'Material' }).selectOption('sign vinyl');
-  await expect(panel.getByText(/seen from the front it reads backwards/)).toBeVisible();
-});
+    await panel.getByRole('combobox', { name: 'Process' }).selectOption('vinyl');
+    await panel.getByRole('combobox', { name: 'Material' }).selectOption('heat transfer');
+    await expect(panel.getByText(/cut from behind, and the piece is not mirrored/)).toBeVisible();
+    await panel.getByRole('button', { name: 'Turn it over' }).click();
+    await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+    await expect(panel.getByText(/cut from behind/)).toHaveCount(0);
+    await panel.getByRole('combobox', { name: 'Material' }).selectOption('sign vinyl');
+    await expect(panel.getByText(/seen from the front it reads backwards/)).toBeVisible();
+  },
+);

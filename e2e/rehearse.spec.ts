@@ -84,47 +84,49 @@ test('the teapot scored and cut out, 5 in wide and half as large: the machine ta
   expect(half / whole).toBeLessThan(0.65);
 });
 
-test('the stall sign 30 in wide on plasma: holes before rims, each pierced, parts as large as drawn', async ({
-  page,
-  server,
-}) => {
-  await openPiece(page, server.address, 'Stall sign', '30 in');
-  await processIs(page, 'plasma', { material: 'steel 3 mm' });
-  await rehearseDxf(page);
-  await expect(panel(page).getByText('steel 3 mm, torch, kerf 1.5 mm')).toBeVisible();
-  const rows = await panel(page).locator('ol li').allTextContents();
-  const names = rows.map((row) => (row.includes('hole') ? 'hole' : 'part'));
-  expect(names).toContain('hole');
-  expect(names[names.length - 1]).toBe('part');
-  const pierced = panel(page)
-    .locator('dl')
-    .getByText(/^\d+ ×$/)
-    .first();
-  await expect(pierced).toHaveText(`${rows.length} ×`);
-  // 30 in is 762 mm (international inch, 1959).
-  await expect(
-    panel(page)
-      .getByText(/free after/)
-      .first(),
-  ).toBeVisible();
-  await expect(panel(page)).toContainText(/on the machine/);
-});
+test(
+  'the stall sign 30 in wide on plasma: holes before rims, each pierced, parts as large as drawn',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openPiece(page, server.address, 'Stall sign', '30 in');
+    await processIs(page, 'plasma', { material: 'steel 3 mm' });
+    await rehearseDxf(page);
+    await expect(panel(page).getByText('steel 3 mm, torch, kerf 1.5 mm')).toBeVisible();
+    const rows = await panel(page).locator('ol li').allTextContents();
+    const names = rows.map((row) => (row.includes('hole') ? 'hole' : 'part'));
+    expect(names).toContain('hole');
+    expect(names[names.length - 1]).toBe('part');
+    const pierced = panel(page)
+      .locator('dl')
+      .getByText(/^\d+ ×$/)
+      .first();
+    await expect(pierced).toHaveText(`${rows.length} ×`);
+    // 30 in is 762 mm (international inch, 1959).
+    await expect(
+      panel(page)
+        .getByText(/free after/)
+        .first(),
+    ).toBeVisible();
+    await expect(panel(page)).toContainText(/on the machine/);
+  },
+);
 
-test('a name board is pocketed with a 1/8 in mill: what stands in the corners is told', async ({
-  page,
-  server,
-}) => {
-  await openPiece(page, server.address, 'Leaf', '180 mm');
-  await choose(page, 'Along it', 'pocket');
-  await add(page, 'Board');
-  await processIs(page, 'router');
-  await rehearseDxf(page);
-  await expect(panel(page).getByText('pine 18 mm, end mill 1/8 in')).toBeVisible();
-  await expect(panel(page).getByText('Left standing')).toBeVisible();
-  const rows = panel(page).locator('ol li');
-  await expect(rows.first()).toContainText('pocket');
-  await expect(rows.last()).toContainText('part');
-});
+test(
+  'a name board is pocketed with a 1/8 in mill: what stands in the corners is told',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openPiece(page, server.address, 'Leaf', '180 mm');
+    await choose(page, 'Along it', 'pocket');
+    await add(page, 'Board');
+    await processIs(page, 'router');
+    await rehearseDxf(page);
+    await expect(panel(page).getByText('pine 18 mm, end mill 1/8 in')).toBeVisible();
+    await expect(panel(page).getByText('Left standing')).toBeVisible();
+    const rows = panel(page).locator('ol li');
+    await expect(rows.first()).toContainText('pocket');
+    await expect(rows.last()).toContainText('part');
+  },
+);
 
 test('a file from elsewhere is dropped on the machine; its order is changed by hand and found again', async ({
   page,

@@ -63,7 +63,7 @@ test('the sketch comes to scale by two places on its ruler, by mouse', async ({ 
   expect(width).toBeLessThan(SHEET.most);
 });
 
-test('the sketch comes to scale by keyboard alone', async ({ page, server }) => {
+test('the sketch comes to scale by keyboard alone', { tag: '@long' }, async ({ page, server }) => {
   await openSample(page, server.address, 'Bracket sketch');
   await page.keyboard.press('1');
   await page.getByRole('button', { name: 'Two points on a ruler' }).press('Enter');
@@ -101,52 +101,60 @@ test('the sketch comes to scale by keyboard alone', async ({ page, server }) => 
   expect(width).toBeLessThan(SHEET.most);
 });
 
-test('a sheet said to be A4 gives the scale; corners that cross are told', async ({ page, server }) => {
-  await openSample(page, server.address, 'Tag on A4');
-  await goTo(page, 'Square up');
-  await page.getByLabel('The sheet is').selectOption('A4');
-  await expect(page.locator('.says').filter({ hasText: 'from A4, sure to' }).first()).toBeVisible();
-  await goTo(page, 'Piece');
-  // The tag is 70 mm wide and 40 high (what the generator drew), half a percent allowed.
-  await expect
-    .poll(async () => Number.parseFloat(await page.getByRole('textbox', { name: 'Width' }).inputValue()))
-    .toBeGreaterThan(69.65);
-  const width = Number.parseFloat(await page.getByRole('textbox', { name: 'Width' }).inputValue());
-  expect(width).toBeLessThan(70.35);
+test(
+  'a sheet said to be A4 gives the scale; corners that cross are told',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Tag on A4');
+    await goTo(page, 'Square up');
+    await page.getByLabel('The sheet is').selectOption('A4');
+    await expect(page.locator('.says').filter({ hasText: 'from A4, sure to' }).first()).toBeVisible();
+    await goTo(page, 'Piece');
+    // The tag is 70 mm wide and 40 high (what the generator drew), half a percent allowed.
+    await expect
+      .poll(async () => Number.parseFloat(await page.getByRole('textbox', { name: 'Width' }).inputValue()))
+      .toBeGreaterThan(69.65);
+    const width = Number.parseFloat(await page.getByRole('textbox', { name: 'Width' }).inputValue());
+    expect(width).toBeLessThan(70.35);
 
-  await goTo(page, 'Square up');
-  await page.getByRole('button', { name: 'Corners by hand' }).click();
-  await settled(page);
-  const at = await onBench(page, 1600 / 1150);
-  // The upper left corner, pulled past the lower right one.
-  await drag(page, [at(0.1587, 0.2259), at(0.97, 0.97)]);
-  await expect(page.locator('drelk-bench [role=alert]')).toContainText('corners cross each other');
-  await page.keyboard.press('Control+z');
-  await expect(page.locator('drelk-bench [role=alert]')).toBeHidden();
-});
+    await goTo(page, 'Square up');
+    await page.getByRole('button', { name: 'Corners by hand' }).click();
+    await settled(page);
+    const at = await onBench(page, 1600 / 1150);
+    // The upper left corner, pulled past the lower right one.
+    await drag(page, [at(0.1587, 0.2259), at(0.97, 0.97)]);
+    await expect(page.locator('drelk-bench [role=alert]')).toContainText('corners cross each other');
+    await page.keyboard.press('Control+z');
+    await expect(page.locator('drelk-bench [role=alert]')).toBeHidden();
+  },
+);
 
-test('the script is cleaned, and one piece a word after one click', async ({ page, server }) => {
-  await openSample(page, server.address, 'Open late');
-  await goTo(page, 'Ink');
-  await expect(page.getByRole('button', { name: 'Scan, handwriting' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
-  const clean = await openFold(page, 'Clean');
-  await expect(clean.locator('.says').last()).toContainText('specks dropped');
-  await clean.getByRole('button', { name: 'Bridge the gaps' }).click();
-  await expect(clean.locator('p.says')).toContainText('gaps bridged');
-  await expect(clean.locator('p.says')).toContainText('2 areas left');
-  await expect.poll(() => shapes(page)).toBe(2);
-  // Thinning that would take everything is told, and undone.
-  const grow = page.getByRole('slider', { name: 'Thicken or thin all ink by' });
-  await grow.focus();
-  await grow.press('Home');
-  await expect(page.locator('drelk-bench [role=alert]')).toContainText('no ink is left');
-  await page.keyboard.press('Control+z');
-  await expect(page.locator('drelk-bench [role=alert]')).toBeHidden();
-  await expect.poll(() => shapes(page)).toBe(2);
-});
+test(
+  'the script is cleaned, and one piece a word after one click',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Open late');
+    await goTo(page, 'Ink');
+    await expect(page.getByRole('button', { name: 'Scan, handwriting' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+    const clean = await openFold(page, 'Clean');
+    await expect(clean.locator('.says').last()).toContainText('specks dropped');
+    await clean.getByRole('button', { name: 'Bridge the gaps' }).click();
+    await expect(clean.locator('p.says')).toContainText('gaps bridged');
+    await expect(clean.locator('p.says')).toContainText('2 areas left');
+    await expect.poll(() => shapes(page)).toBe(2);
+    // Thinning that would take everything is told, and undone.
+    const grow = page.getByRole('slider', { name: 'Thicken or thin all ink by' });
+    await grow.focus();
+    await grow.press('Home');
+    await expect(page.locator('drelk-bench [role=alert]')).toContainText('no ink is left');
+    await page.keyboard.press('Control+z');
+    await expect(page.locator('drelk-bench [role=alert]')).toBeHidden();
+    await expect.poll(() => shapes(page)).toBe(2);
+  },
+);
 
 test('the label’s plates are merged to three', async ({ page, server }) => {
   await openSample(page, server.address, 'Tin label');
@@ -199,18 +207,22 @@ test('half a moth is drawn and mirrored; one stroke is undone after a reload', a
   await expectSaved(page);
 });
 
-test('a loop that leaves nothing is told, and nothing is lost', async ({ page, server }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Ink');
-  await openFold(page, 'By hand');
-  await page.getByRole('button', { name: 'Keep a loop' }).click();
-  const at = await onBench(page, 1000 / 760);
-  await drag(page, [at(0.02, 0.02), at(0.06, 0.02), at(0.06, 0.06), at(0.02, 0.02)]);
-  await expect(page.locator('drelk-bench [role=alert]')).toContainText('leaves no ink at all');
-  await page.keyboard.press('Control+z');
-  await expect(page.locator('drelk-bench [role=alert]')).toBeHidden();
-  await expect.poll(() => shapes(page)).toBe(10);
-});
+test(
+  'a loop that leaves nothing is told, and nothing is lost',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    await goTo(page, 'Ink');
+    await openFold(page, 'By hand');
+    await page.getByRole('button', { name: 'Keep a loop' }).click();
+    const at = await onBench(page, 1000 / 760);
+    await drag(page, [at(0.02, 0.02), at(0.06, 0.02), at(0.06, 0.06), at(0.02, 0.02)]);
+    await expect(page.locator('drelk-bench [role=alert]')).toContainText('leaves no ink at all');
+    await page.keyboard.press('Control+z');
+    await expect(page.locator('drelk-bench [role=alert]')).toBeHidden();
+    await expect.poll(() => shapes(page)).toBe(10);
+  },
+);
 
 test('six options side by side; a click takes one, and it can be undone', async ({ page, server }) => {
   await openSample(page, server.address, 'Leaf');
@@ -250,7 +262,7 @@ test('a page of a PDF and a scan come in with their density', async ({ page, ser
   await expect(fact(page, 'size')).toContainText(/^\s*(59\.9|60)/, { timeout: 30_000 });
 });
 
-test('a TIFF opens like any other picture', async ({ page, server }) => {
+test('a TIFF opens like any other picture', { tag: '@long' }, async ({ page, server }) => {
   const disc = Buffer.from(
     '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="160"><rect width="200" height="160" fill="#fff"/><circle cx="100" cy="80" r="60"/></svg>',
   );

@@ -33,21 +33,25 @@ test('a job touched during its first computation comes to a result, and Stop is 
   await expect(page.getByRole('button', { name: 'SVG', exact: true })).toBeEnabled({ timeout: 60_000 });
 });
 
-test('a crop of a sliver is refused when the hand lets go, and changes nothing', async ({ page, server }) => {
-  await openSample(page, server.address, 'Moth');
-  await goTo(page, 'Square up');
-  const box = await stage(page).boundingBox();
-  if (!box) throw new Error('The bench is not on screen.');
-  await page.getByRole('button', { name: 'Box', exact: true }).click();
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await settled(page);
-  await page.mouse.move(x - 100, y);
-  await page.mouse.down();
-  await page.mouse.move(x + 100, y + 1, { steps: 4 });
-  await page.mouse.up();
-  await expect(page.getByText('The crop holds nothing of the picture')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
-});
+test(
+  'a crop of a sliver is refused when the hand lets go, and changes nothing',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    await goTo(page, 'Square up');
+    const box = await stage(page).boundingBox();
+    if (!box) throw new Error('The bench is not on screen.');
+    await page.getByRole('button', { name: 'Box', exact: true }).click();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await settled(page);
+    await page.mouse.move(x - 100, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 100, y + 1, { steps: 4 });
+    await page.mouse.up();
+    await expect(page.getByText('The crop holds nothing of the picture')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+  },
+);
 
 test.describe('a change', () => {
   test('is saved when the job is left at once, for the shelf or by a reload', async ({ page, server }) => {
@@ -65,23 +69,27 @@ test.describe('a change', () => {
     await expectSaved(page);
   });
 
-  test('that never reached the server is there again, and can be let go', async ({ page, server }) => {
-    await openSample(page, server.address, 'Leaf');
-    await expectSaved(page);
-    await server.stop();
-    await rename(page, 'Made while away');
-    await expect(page.locator('.saved')).toContainText('The server does not answer');
-    const address = page.url();
-    await page.goto('about:blank');
-    await server.start();
-    await page.goto(address);
-    await expect(page.getByText('1 change had not reached the server')).toBeVisible();
-    await expect(nameField(page)).toHaveValue('Made while away');
-    await expectSaved(page);
-    await page.reload();
-    await expect(nameField(page)).toHaveValue('Made while away');
-    await expect(page.getByText('had not reached the server')).toBeHidden();
-  });
+  test(
+    'that never reached the server is there again, and can be let go',
+    { tag: '@long' },
+    async ({ page, server }) => {
+      await openSample(page, server.address, 'Leaf');
+      await expectSaved(page);
+      await server.stop();
+      await rename(page, 'Made while away');
+      await expect(page.locator('.saved')).toContainText('The server does not answer');
+      const address = page.url();
+      await page.goto('about:blank');
+      await server.start();
+      await page.goto(address);
+      await expect(page.getByText('1 change had not reached the server')).toBeVisible();
+      await expect(nameField(page)).toHaveValue('Made while away');
+      await expectSaved(page);
+      await page.reload();
+      await expect(nameField(page)).toHaveValue('Made while away');
+      await expect(page.getByText('had not reached the server')).toBeHidden();
+    },
+  );
 
   test('that is refused is not sent again and again, and it is said why', async ({ page, server }) => {
     await openSample(page, server.address, 'Leaf');
@@ -151,7 +159,7 @@ test('a job left while it is worked on leaves nothing in the next', async ({ pag
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('10');
 });
 
-test('a job in the bin says so, and can be taken back', async ({ page, server }) => {
+test('a job in the bin says so, and can be taken back', { tag: '@long' }, async ({ page, server }) => {
   await openSample(page, server.address, 'Leaf');
   await expectSaved(page);
   const address = page.url();

@@ -1,6 +1,6 @@
-/** `npm run test:long`: what takes long, and random cases as many as a test asks for. */
+/** `npm run test:long`: what takes long, random cases as many as a test asks for, and the journeys that `npm test` leaves out. */
 import { execFileSync } from 'node:child_process';
-import { step, tell, units } from './counting.mjs';
+import { journeys, step, tell, units } from './counting.mjs';
 import { install, root } from './steps.mjs';
 
 step('Install', install);
@@ -16,6 +16,7 @@ const more = execFileSync(
 await units('Long tests', ['--runTestsByPath', ...new Set([...more.trim().split('\n'), ...longFiles()])], {
   LONG: '1',
 });
+await journeys('Journeys that take long, or look at one thing more', ['--grep', '@long']);
 tell();
 
 function longFiles() {

@@ -11,6 +11,7 @@ import { notAnswered, notFound, sendProblem } from './problem';
 import { fileRoutes } from './routes/files';
 import { formRoutes } from './routes/forms';
 import { recipientRoutes } from './routes/recipients';
+import { handOffRoutes } from './routes/hand-offs';
 import { jobRoutes } from './routes/jobs';
 import { scannerRoutes } from './routes/scanner';
 import { askForPasscode, sameHostOnly, securityHeaders } from './security';
@@ -62,7 +63,8 @@ export async function createApp(
     response.json(await workshop.list());
   });
   app.use(routes.scanner, scannerRoutes(new ScannerService(join(config.samples, '../truth'))));
-  app.use(routes.jobs, jobRoutes(jobs, new HandOffService(database, blobs), blobs, files));
+  app.use(routes.jobs, jobRoutes(jobs, blobs, files));
+  app.use(routes.jobs, handOffRoutes(new HandOffService(database, blobs)));
   app.use('/api', () => {
     throw notFound('This address');
   });

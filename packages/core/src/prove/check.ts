@@ -2,6 +2,7 @@ import type { Box, Point } from '../geometry';
 import type { DrawingPath, DrawingPlate } from '../format';
 import type { CutGround } from './cut-ground';
 import type { Limits } from './limits';
+import type { Remedy } from './remedies';
 
 /** How grave it is: the file would be spoiled on the machine, might be, or something is worth knowing. */
 export const SEVERITIES = ['stop', 'warn', 'note'] as const;
@@ -9,7 +10,7 @@ export type Severity = (typeof SEVERITIES)[number];
 
 /** Something Prove noticed: what it is, in one sentence with its figures. */
 export interface Finding {
-  kind: CheckKind;
+  kind: string;
   severity: Severity;
   /** In how many places. */
   count: number;
@@ -22,37 +23,11 @@ export interface Finding {
   sizes: number[];
   message: string;
   hint: string;
+  /** What mends it, the best first; nothing where only another drawing would. */
+  remedies?: readonly Remedy[];
+  /** What is measured are lengths, which grow as the piece does. */
+  grows?: true;
 }
-
-/** All kinds, in the order in which they are told among those as grave. */
-export const CHECK_KINDS = [
-  'left-out',
-  'text-as-text',
-  'open',
-  'no-true-size',
-  'outside-bed',
-  'parts-overlap',
-  'crossing',
-  'self-crossing',
-  'nesting',
-  'duplicate',
-  'island',
-  'neck',
-  'wall',
-  'weak',
-  'narrow-slot',
-  'small-hole',
-  'speck',
-  'sliver',
-  'inner-corner',
-  'sharp-tip',
-  'too-many-nodes',
-  'short-segments',
-  'coarse',
-  'mirrored',
-  'unreached-plate',
-] as const;
-export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What is proven: paths in millimetres, and how they came to their size. */
 export interface Subject {
@@ -75,10 +50,20 @@ export interface Subject {
 
 /** One thing that is looked at, by itself: what it reads of the subject decides when it is looked at again. */
 export interface Check {
-  kind: CheckKind;
+  kind: string;
+  remedies?: readonly Remedy[];
+  grows?: true;
   reads: readonly (keyof Subject)[];
   check(subject: Subject, limits: Limits): Finding[];
 }
+
+/** What a check finds, with what it says of all that it finds. */
+export const foundBy = ({ check, remedies, grows }: Check, subject: Subject, limits: Limits): Finding[] =>
+  check(subject, limits).map((finding) => ({
+    ...finding,
+    ...(remedies ? { remedies } : {}),
+    ...(grows ? { grows } : {}),
+  }));
 
 /** A place where something was measured. */
 export interface Measured {

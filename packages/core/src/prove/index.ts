@@ -1,17 +1,9 @@
 export { fitsOn } from './checks/parts';
-export {
-  CHECK_KINDS,
-  type CheckKind,
-  counted,
-  type Finding,
-  type Severity,
-  type Subject,
-  toldArea,
-} from './check';
+export { counted, foundBy, type Finding, type Severity, type Subject, toldArea } from './check';
 export { cutGrounds } from './cut-ground';
 export { limitsOf } from './limits';
-export { CHECKS, type Proof, proofOf, prove } from './prove';
-export { REMEDIES, type Remedy } from './remedies';
+export { CHECKS, type Proof, proofOf, prove, CHECK_KINDS } from './prove';
+export type { Remedy } from './remedies';
 export {
   type Between,
   betweenEdges,

@@ -1,4 +1,4 @@
-import { type Check, type Finding, SEVERITIES, type Subject } from './check';
+import { type Check, type Finding, SEVERITIES, type Subject, foundBy } from './check';
 import { coarse } from './checks/coarse';
 import { crossing, selfCrossing } from './checks/crossing';
 import { duplicate } from './checks/duplicate';
@@ -49,6 +49,9 @@ export const CHECKS: readonly Check[] = [
   unreachedPlate,
 ];
 
+/** The kinds of what can be found, by which findings are waived. */
+export const CHECK_KINDS: readonly string[] = CHECKS.map(({ kind }) => kind);
+
 /** Those of the first material and tool of a workshop. */
 export const LIMITS: Limits = limitsOf(MATERIALS[0], TOOLS[0]);
 
@@ -60,7 +63,7 @@ export interface Proof {
 
 /** Looks at a subject before it is handed off. */
 export const prove = (subject: Subject, limits: Limits = LIMITS): Proof =>
-  proofOf(CHECKS.flatMap(({ check }) => check(subject, limits)));
+  proofOf(CHECKS.flatMap((check) => foundBy(check, subject, limits)));
 
 /** Findings, the gravest first; kinds that are waived are set apart, with the reason. */
 export function proofOf(found: readonly Finding[], waived: Readonly<Record<string, string>> = {}): Proof {

@@ -1,14 +1,5 @@
-import type { CheckKind, Finding } from './check';
+import type { Finding } from './check';
 
-/** Findings of lengths that grow as the piece does. */
-const GROWING: ReadonlySet<CheckKind> = new Set([
-  'neck',
-  'wall',
-  'narrow-slot',
-  'small-hole',
-  'speck',
-  'sliver',
-]);
 /** Widths are measured to this share of what is allowed. */
 const SURE = 0.004;
 
@@ -18,7 +9,7 @@ const SURE = 0.004;
  */
 export function timesToPass(findings: readonly Finding[]): number | undefined {
   const factors = findings
-    .filter(({ kind, measured }) => GROWING.has(kind) && measured > 0)
+    .filter(({ grows, measured }) => grows && measured > 0)
     .map(({ measured, allowed }) => (allowed * (1 + SURE)) / measured);
   return factors.length > 0 ? Math.max(...factors) : undefined;
 }

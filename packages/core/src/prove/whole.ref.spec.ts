@@ -9,7 +9,7 @@ import {
   reverseContour,
 } from '../geometry';
 import { block } from '../testing/contours';
-import type { CheckKind, Finding, Subject } from './check';
+import type { Finding, Subject } from './check';
 import { limitsOf } from './limits';
 import { prove } from './prove';
 import { subjectOf } from './subject';
@@ -28,7 +28,7 @@ const path = (outer: Contour, holes: Contour[] = [], more: Partial<DrawingPath> 
   shape: { outer, holes },
   ...more,
 });
-const look = (paths: DrawingPath[], kind: CheckKind, more: Partial<Subject> = {}, limits = PLYWOOD) =>
+const look = (paths: DrawingPath[], kind: string, more: Partial<Subject> = {}, limits = PLYWOOD) =>
   prove(subjectOf(paths, more), limits).findings.find((one) => one.kind === kind);
 
 /** Turned by degrees and moved. */

@@ -70,12 +70,15 @@ class FiguresRow extends Model<InferAttributes<FiguresRow>, InferCreationAttribu
 export class MaterialRow extends FiguresRow {}
 export class ToolRow extends FiguresRow {}
 
-/** Binds the models to a database. */
-export function defineModels(sequelize: Sequelize): void {
-  // Made anew for each column: Sequelize writes the column's name into them.
-  const text = () => ({ type: DataTypes.TEXT, allowNull: false });
-  const string = () => ({ type: DataTypes.STRING, allowNull: false });
-  const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
+// Made anew for each column: Sequelize writes the column's name into them.
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const string = () => ({ type: DataTypes.STRING, allowNull: false });
+const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const double = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+const key = () => ({ type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true });
+
+/** Jobs, the steps of their histories, and what was handed off of them. */
+function defineJobs(sequelize: Sequelize): void {
   Job.init(
     {
       id: { type: DataTypes.UUID, primaryKey: true },
@@ -99,7 +102,7 @@ export function defineModels(sequelize: Sequelize): void {
   );
   HandOff.init(
     {
-      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      id: key(),
       jobId: DataTypes.UUID,
       blob: string(),
       name: string(),
@@ -110,32 +113,32 @@ export function defineModels(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'hand_offs', updatedAt: false },
   );
+}
+
+/** What a workshop keeps for all its jobs. */
+function defineWorkshop(sequelize: Sequelize): void {
   Form.init(
     {
-      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      id: key(),
       name: string(),
-      width: { type: DataTypes.DOUBLE, allowNull: false },
-      height: { type: DataTypes.DOUBLE, allowNull: false },
+      width: double(),
+      height: double(),
       contours: text(),
       createdAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'forms', updatedAt: false },
   );
   RecipientRow.init(
-    {
-      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
-      name: string(),
-      choices: text(),
-      createdAt: DataTypes.DATE,
-    },
+    { id: key(), name: string(), choices: text(), createdAt: DataTypes.DATE },
     { sequelize, tableName: 'recipients', updatedAt: false },
   );
-  const figures = () => ({
-    id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
-    process: string(),
-    name: string(),
-    figures: text(),
-  });
+  const figures = () => ({ id: key(), process: string(), name: string(), figures: text() });
   MaterialRow.init(figures(), { sequelize, tableName: 'materials', timestamps: false });
   ToolRow.init(figures(), { sequelize, tableName: 'tools', timestamps: false });
+}
+
+/** Binds the models to a database. */
+export function defineModels(sequelize: Sequelize): void {
+  defineJobs(sequelize);
+  defineWorkshop(sequelize);
 }

@@ -3,8 +3,6 @@ import { type HandOffAsked, readPictureHeader, upgraded } from '@drelk/core';
 import {
   MOST_SAVED,
   fileQuerySchema,
-  handOffFactsSchema,
-  handOffIdSchema,
   jobIdSchema,
   newJobSchema,
   saveSchema,
@@ -12,7 +10,6 @@ import {
 } from '@drelk/contract';
 import { Problem, checked } from '../problem';
 import type { BlobStore } from '../services/blobs';
-import type { HandOffFacts, HandOffService } from '../services/hand-offs';
 import type { JobService } from '../services/jobs';
 import type { FileMaker } from '../work/file-maker';
 
@@ -35,13 +32,8 @@ function isThumbnail(bytes: Buffer): boolean {
   );
 }
 
-/** Jobs, their small pictures and their hand-offs. */
-export function jobRoutes(
-  jobs: JobService,
-  handOffs: HandOffService,
-  blobs: BlobStore,
-  files: FileMaker,
-): Router {
+/** Jobs, their small pictures, and files made of them here. */
+export function jobRoutes(jobs: JobService, blobs: BlobStore, files: FileMaker): Router {
   const router = Router();
   router.use(json({ limit: MOST_SAVED }));
   const idOf = (parameters: unknown) => checked(jobIdSchema, parameters).id as string;
@@ -94,31 +86,6 @@ export function jobRoutes(
     const { document } = await jobs.open(idOf(request.params));
     const { name, bytes } = await files.make(document, { format, plate }, left.signal);
     response.attachment(name).type('application/octet-stream').send(Buffer.from(bytes));
-  });
-  router.get('/:id/hand-offs', async (request, response) => {
-    response.json(await handOffs.list(idOf(request.params)));
-  });
-  router.post(
-    '/:id/hand-offs',
-    raw({ type: 'application/octet-stream', limit: '64mb' }),
-    async (request, response) => {
-      const facts = checked<HandOffFacts>(handOffFactsSchema, request.query);
-      const bytes: unknown = request.body;
-      if (!Buffer.isBuffer(bytes) || bytes.length === 0) {
-        throw new Problem(400, {
-          code: 'bad-request',
-          message: 'The file to keep is empty.',
-          hint: 'Hand off again.',
-        });
-      }
-      response.status(201).json(await handOffs.add(idOf(request.params), bytes, facts));
-    },
-  );
-  router.get('/:id/hand-offs/:handOff', async (request, response) => {
-    const { id, handOff } = checked(handOffIdSchema, request.params) as { id: string; handOff: number };
-    const { record, bytes } = await handOffs.fetch(id, handOff);
-    // Always a download: a cut file is never shown by the browser as a page of this server.
-    response.attachment(record.name).type('application/octet-stream').send(bytes);
   });
   return router;
 }

@@ -1,4 +1,13 @@
-import { CHECKS, type Finding, type Proof, type Subject, cutGrounds, limitsOf, proofOf } from '../../prove';
+import {
+  CHECKS,
+  type Finding,
+  type Proof,
+  type Subject,
+  cutGrounds,
+  foundBy,
+  limitsOf,
+  proofOf,
+} from '../../prove';
 import { type Step, choice, constant, figure, gathered, setting, work } from '../graph';
 import { hasPicture, reduction, wanted } from './artwork';
 import { piece } from './piece';
@@ -57,12 +66,13 @@ const subject: { [P in keyof Subject]: Step<Subject[P]> } = {
 
 /** One step for each check, which reads what that one says it reads. */
 const checks = Object.fromEntries(
-  CHECKS.map(({ kind, reads, check }) => {
-    const parts = Object.fromEntries(reads.map((part) => [part, subject[part]]));
+  CHECKS.map((check) => {
+    const { kind } = check;
+    const parts = Object.fromEntries(check.reads.map((part) => [part, subject[part]]));
     return [
       kind,
       work(`check ${kind}`, { part: 'prove', cost: 10 }, { ...parts, limits }, (values): Finding[] =>
-        check(values as unknown as Subject, values.limits),
+        foundBy(check, values as unknown as Subject, values.limits),
       ),
     ];
   }),

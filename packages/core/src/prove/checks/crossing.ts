@@ -1,4 +1,5 @@
 import { type Check, type Measured, counted, findingOf } from '../check';
+import { remedy } from '../remedies';
 import type { CutGround } from '../cut-ground';
 
 /** Places of one crossing lie this near to each other. */
@@ -20,6 +21,7 @@ function crossings(grounds: readonly CutGround[], isOwn: boolean): Measured[] {
 /** A contour that crosses itself has no inside that anybody could be sure of. */
 export const selfCrossing: Check = {
   kind: 'self-crossing',
+  remedies: [remedy('unite', 'Unite what crosses', 'What crosses united')],
   reads: ['grounds'],
   check: ({ grounds }) =>
     findingOf(
@@ -37,6 +39,7 @@ export const selfCrossing: Check = {
 /** Cuts that cross take pieces out of one another. */
 export const crossing: Check = {
   kind: 'crossing',
+  remedies: [remedy('unite', 'Unite what crosses', 'What crosses united')],
   reads: ['grounds'],
   check: ({ grounds }) =>
     findingOf(

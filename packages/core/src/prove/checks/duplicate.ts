@@ -11,6 +11,7 @@ import {
   segmentsNearOthers,
 } from '../../geometry';
 import { type Check, findingOf, told } from '../check';
+import { remedy } from '../remedies';
 import { contoursIn, sheetsOf } from '../cut-ground';
 
 /** Along these the tool follows the line itself; areas may lie side by side. */
@@ -28,6 +29,7 @@ const KEPT = 8;
 /** Lines that lie on one another, or so near that they are cut twice: how long, and where. */
 export const duplicate: Check = {
   kind: 'duplicate',
+  remedies: [remedy('drop-doubles', 'Drop the doubles', 'Doubles dropped')],
   reads: ['paths'],
   check({ paths }, { double, units }) {
     const lines = sheetsOf(paths.filter(({ task }) => FOLLOWED.includes(task))).map(contoursIn);

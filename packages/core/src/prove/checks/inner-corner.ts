@@ -11,6 +11,7 @@ import {
   signedArea,
 } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, told, toldArea } from '../check';
+import { remedy } from '../remedies';
 
 /** Turns by less than this are no corners by themselves, in radians. */
 const LEAST_TURN = 0.1;
@@ -37,6 +38,10 @@ interface Tight {
 /** Corner and curves of holes, slots, pockets and between parts that a round tool cannot reach into. */
 export const innerCorner: Check = {
   kind: 'inner-corner',
+  remedies: [
+    remedy('relieve', 'Cut the corners free', 'Corners cut free', false),
+    remedy('round', 'Round them to the tool', 'Corners rounded', false),
+  ],
   reads: ['grounds'],
   check({ grounds }, { leastRadius, units }) {
     if (leastRadius <= 0) return [];

@@ -1,8 +1,10 @@
 import type { Check } from '../check';
+import { remedy } from '../remedies';
 
 /** What is cut from behind has to be mirrored, and nothing else should be so unknown to anybody. */
 export const mirrored: Check = {
   kind: 'mirrored',
+  remedies: [remedy('mirror', 'Turn it over', 'Piece turned over', false)],
   reads: ['mirrored'],
   check({ mirrored: isMirrored }, { fromBehind }) {
     if (isMirrored === undefined || isMirrored === fromBehind) return [];

@@ -1,5 +1,6 @@
 import { type NarrowPlace, narrowPlaces, norm } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, told } from '../check';
+import { remedy } from '../remedies';
 import type { CutGround } from '../cut-ground';
 
 /** Middles of narrow places of all sheets, the narrowest first; those where cuts cross are told as that. */
@@ -22,6 +23,8 @@ const middles = (
 /** Material narrower than it holds between sides of one contour. */
 export const neck: Check = {
   kind: 'neck',
+  remedies: [remedy('thicken', 'Thicken it, only there', 'Necks thickened')],
+  grows: true,
   reads: ['grounds'],
   check({ grounds }, { leastNeck: allowed, units }) {
     return findingOf(
@@ -41,6 +44,8 @@ export const neck: Check = {
 /** Material that stays too thin between two cuts. */
 export const wall: Check = {
   kind: 'wall',
+  remedies: [remedy('thicken', 'Thicken it, only there', 'Walls thickened')],
+  grows: true,
   reads: ['grounds'],
   check({ grounds }, { leastWall: allowed, units }) {
     return findingOf(
@@ -55,6 +60,8 @@ export const wall: Check = {
 /** What is cut away is narrower than the tool: in a slot, a pocket, or between parts. */
 export const narrowSlot: Check = {
   kind: 'narrow-slot',
+  remedies: [remedy('open', 'Widen it, only there', 'Gaps widened')],
+  grows: true,
   reads: ['grounds'],
   check: ({ grounds }, { leastGap: allowed, units }) =>
     findingOf(

@@ -1,5 +1,6 @@
 import { contourLength, eachSegment } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, told } from '../check';
+import { remedy } from '../remedies';
 import { contoursIn } from '../cut-ground';
 
 /** So many segments that are too short are no accident. */
@@ -10,6 +11,7 @@ const LEAST_LENGTH = 20;
 /** More nodes along the cut than a machine follows smoothly. */
 export const tooManyNodes: Check = {
   kind: 'too-many-nodes',
+  remedies: [remedy('refit', 'Fit curves anew', 'Curves fitted anew')],
   reads: ['paths'],
   check({ paths }, { nodesPer100: allowed }) {
     const contours = contoursIn(paths);
@@ -36,6 +38,7 @@ export const tooManyNodes: Check = {
 /** Segments so short that a machine stutters along them. */
 export const shortSegments: Check = {
   kind: 'short-segments',
+  remedies: [remedy('refit', 'Fit curves anew', 'Curves fitted anew')],
   reads: ['paths'],
   check({ paths }, { shortestSegment: allowed, units }) {
     const found: Measured[] = [];

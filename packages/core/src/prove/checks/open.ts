@@ -1,9 +1,11 @@
 import { contoursOf } from '../../geometry';
 import type { Check } from '../check';
+import { remedy } from '../remedies';
 
 /** Contours of areas close; single lines are open by nature. */
 export const open: Check = {
   kind: 'open',
+  remedies: [remedy('close', 'Join their ends', 'Ends joined')],
   reads: ['paths'],
   check({ paths }) {
     const areas = paths.filter(({ shape }) => shape.pen === undefined);

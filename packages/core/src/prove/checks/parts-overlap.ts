@@ -1,5 +1,6 @@
 import { type Contour, boxHeight, boxOf, boxWidth, intersected, signedArea } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, toldArea } from '../check';
+import { remedy } from '../remedies';
 import type { CutGround } from '../cut-ground';
 
 /** Parts that have less than this in common only touch, in square millimetres. */
@@ -35,6 +36,7 @@ const sizeOf = (contour: Contour): number => {
 /** Parts that lie on one another: each takes out of the other what both cover. */
 export const partsOverlap: Check = {
   kind: 'parts-overlap',
+  remedies: [remedy('unite', 'Unite them into one', 'Parts united', false)],
   reads: ['grounds'],
   check: ({ grounds }, { units }) =>
     findingOf(

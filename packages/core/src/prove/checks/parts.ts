@@ -1,9 +1,11 @@
 import { boxHeight, boxOf, boxWidth } from '../../geometry';
 import { type Check, counted, findingOf, told } from '../check';
+import { remedy } from '../remedies';
 
 /** Material within a hole that nothing holds: it falls out once it is cut. */
 export const island: Check = {
   kind: 'island',
+  remedies: [remedy('bridge', 'Hold it with bridges', 'Islands bridged')],
   reads: ['grounds'],
   check: ({ grounds }, { units }) =>
     findingOf(
@@ -31,6 +33,7 @@ export const island: Check = {
 /** What is larger than the machine. */
 export const outsideBed: Check = {
   kind: 'outside-bed',
+  remedies: [remedy('shrink', 'Shrink it onto the bed', 'Shrunk onto the bed', false)],
   reads: ['frame'],
   check({ frame }, { bed, units }) {
     const [width, height] = [boxWidth(frame), boxHeight(frame)];

@@ -1,5 +1,6 @@
 import { type Contour, boxHeight, boxOf, boxWidth, contourLength, signedArea } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, told } from '../check';
+import { remedy } from '../remedies';
 import type { CutGround } from '../cut-ground';
 
 /** An area as wide on the average as this share of a neck is a sliver, where it is long. */
@@ -26,6 +27,11 @@ const below = <M extends Measured>(all: readonly M[], allowed: number): M[] =>
 /** Holes smaller than can be made. */
 export const smallHole: Check = {
   kind: 'small-hole',
+  remedies: [
+    remedy('enlarge', 'Enlarge to the least', 'Holes enlarged'),
+    remedy('drop', 'Leave them out', 'Holes left out', false),
+  ],
+  grows: true,
   reads: ['grounds'],
   check: ({ grounds }, { leastHole: allowed, units }) =>
     findingOf(
@@ -44,6 +50,8 @@ export const smallHole: Check = {
 /** Parts so small that nobody finds them again. */
 export const speck: Check = {
   kind: 'speck',
+  remedies: [remedy('drop', 'Drop them', 'Specks dropped')],
+  grows: true,
   reads: ['grounds'],
   check: ({ grounds }, { leastPart: allowed, units }) =>
     findingOf(
@@ -62,6 +70,8 @@ export const speck: Check = {
 /** Parts that are hardly more than a line: their mean width is their area by half their rim. */
 export const sliver: Check = {
   kind: 'sliver',
+  remedies: [remedy('drop', 'Drop them', 'Slivers dropped')],
+  grows: true,
   reads: ['grounds'],
   check({ grounds }, { leastNeck, leastPart, units }) {
     const allowed = THIN * leastNeck;

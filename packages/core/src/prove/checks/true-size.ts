@@ -1,8 +1,10 @@
 import type { Check } from '../check';
+import { remedy } from '../remedies';
 
 /** A piece is to have a size that somebody or something vouches for. */
 export const trueSize: Check = {
   kind: 'no-true-size',
+  remedies: [remedy('size', 'Give it a size', 'A size given', false)],
   reads: ['hasTrueSize'],
   check: ({ hasTrueSize }) =>
     hasTrueSize

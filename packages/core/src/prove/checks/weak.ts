@@ -1,5 +1,6 @@
 import { type NarrowPlace, insidePolygon, narrowPlaces, signedArea } from '../../geometry';
 import { type Check, counted, findingOf, told, toldArea } from '../check';
+import { remedy } from '../remedies';
 import { type Hanging, hangingBy } from '../hanging';
 
 /** What holds a part is looked for up to so many times the width of a neck. */
@@ -12,6 +13,7 @@ const SAME = 0.1;
 /** Parts that hang by strips which are wide enough by themselves, but not for what hangs by them; the worst first. */
 export const weak: Check = {
   kind: 'weak',
+  remedies: [remedy('thicken', 'Thicken what holds them', 'Holds thickened', false)],
   reads: ['grounds'],
   check({ grounds }, { leastNeck, leastWall, leastHold, units }) {
     const needed = (area: number) => leastHold * Math.sqrt(area);

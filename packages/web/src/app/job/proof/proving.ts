@@ -1,5 +1,5 @@
 import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core';
-import type { CheckKind, Finding, ProveSettings, Severity } from '@drelk/core';
+import type { Finding, ProveSettings, Severity } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { Commands } from '../keys/commands';
 import { ShownResult } from '../shown-result';
@@ -25,7 +25,7 @@ export class Proving {
   private readonly result = inject(ShownResult);
   private readonly store = inject(JobStore);
   private readonly state = inject(BenchState);
-  private readonly wanted = signal<CheckKind | undefined>(undefined);
+  private readonly wanted = signal<string | undefined>(undefined);
   private readonly at = signal(0);
 
   readonly findings = computed(() => this.result.proof().findings);
@@ -69,7 +69,7 @@ export class Proving {
   }
 
   /** Looks at a finding, at its worst place; at none where it was looked at already. */
-  choose(kind: CheckKind): void {
+  choose(kind: string): void {
     if (this.wanted() === kind) {
       this.wanted.set(undefined);
       return;
@@ -96,13 +96,13 @@ export class Proving {
   }
 
   /** Sets a finding aside, for a reason. */
-  waive(kind: CheckKind, reason: string): void {
+  waive(kind: string, reason: string): void {
     this.change('A finding waived', ({ waived }) => {
       waived[kind] = reason;
     });
   }
 
-  takeUp(kind: CheckKind): void {
+  takeUp(kind: string): void {
     this.change('A finding taken up again', ({ waived }) => {
       Reflect.deleteProperty(waived, kind);
     });

@@ -3,20 +3,22 @@ import { type Finding, MATERIALS, nestContours, circleContour, packPaths, reshap
 import { fakeWork, viewWith } from '../../../../testing/fake-work';
 import { ProblemService } from '../../shared/problem.service';
 import { Remedying } from './remedying';
+import { asFound } from '../../../../testing/findings';
 
 const context = { now: () => 0, stopped: () => false, progress: () => undefined };
-const finding = (more: Partial<Finding>): Finding => ({
-  kind: 'small-hole',
-  severity: 'warn',
-  count: 1,
-  measured: 0.5,
-  allowed: 1,
-  places: [{ x: 10, y: 10 }],
-  sizes: [0.5],
-  message: '1 hole is smaller than 1 mm.',
-  hint: 'Enlarge it.',
-  ...more,
-});
+const finding = (more: Partial<Finding>): Finding =>
+  asFound({
+    kind: 'small-hole',
+    severity: 'warn',
+    count: 1,
+    measured: 0.5,
+    allowed: 1,
+    places: [{ x: 10, y: 10 }],
+    sizes: [0.5],
+    message: '1 hole is smaller than 1 mm.',
+    hint: 'Enlarge it.',
+    ...more,
+  });
 /** A disc with a small hole in it, two pixels to a millimetre. */
 const paths = packPaths(
   nestContours([circleContour({ x: 20, y: 20 }, 18), circleContour({ x: 20, y: 20 }, 0.5)], 0.01),

@@ -2,14 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { produce } from 'immer';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import {
-  type Finding,
-  type JobDocument,
-  type Point,
-  REMEDIES,
-  type Remedy,
-  type Severity,
-} from '@drelk/core';
+import { type Finding, type JobDocument, type Point, type Remedy, type Severity } from '@drelk/core';
 import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../../view/bench-state';
 import type { ShownView } from '../../engine/views';
@@ -73,8 +66,8 @@ export class Remedying {
     ),
   );
 
-  of({ kind }: Finding): readonly Remedy[] {
-    return REMEDIES[kind] ?? [];
+  of({ remedies }: Finding): readonly Remedy[] {
+    return remedies ?? [];
   }
 
   /** Shows what a remedy would do; those with nothing to be seen beforehand are only told. */

@@ -4,22 +4,24 @@ import { fakeWork, render, viewWith } from '../../../../testing/fake-work';
 import { Commands } from '../../job/keys/commands';
 import { Proving } from '../../job/proof/proving';
 import { ProvePanel } from './prove-panel';
+import { asFound } from '../../../../testing/findings';
 
-const finding = (more: Partial<Finding>): Finding => ({
-  kind: 'neck',
-  severity: 'warn',
-  count: 2,
-  measured: 0.4,
-  allowed: 1,
-  places: [
-    { x: 10, y: 20 },
-    { x: 30, y: 25 },
-  ],
-  sizes: [0.4, 0.7],
-  message: '2 necks are narrower than 1 mm.',
-  hint: 'Thicken them.',
-  ...more,
-});
+const finding = (more: Partial<Finding>): Finding =>
+  asFound({
+    kind: 'neck',
+    severity: 'warn',
+    count: 2,
+    measured: 0.4,
+    allowed: 1,
+    places: [
+      { x: 10, y: 20 },
+      { x: 30, y: 25 },
+    ],
+    sizes: [0.4, 0.7],
+    message: '2 necks are narrower than 1 mm.',
+    hint: 'Thicken them.',
+    ...more,
+  });
 const crossing = finding({
   kind: 'crossing',
   severity: 'stop',

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import {
-  type CheckKind,
   type Finding,
   type Material,
   type Process,
@@ -50,7 +49,7 @@ export class ProvePanel {
   readonly facts = computed(() => this.result.view()?.facts);
   readonly pixel = computed(() => this.lengths.length(this.result.view()?.millimetresPerPixel ?? 0));
   /** The kind of the finding that a reason is being written for. */
-  readonly waiving = signal<CheckKind | undefined>(undefined);
+  readonly waiving = signal<string | undefined>(undefined);
   private readonly workshop = signal<Workshop>({ materials: [], tools: [] });
   private readonly settings = computed(() => this.store.shown()?.prove);
   readonly process = computed((): Process => this.settings()?.material.process ?? 'laser');
@@ -158,7 +157,7 @@ export class ProvePanel {
     return this.proving.chosen()?.kind === kind;
   }
 
-  waive(kind: CheckKind, reason: string): void {
+  waive(kind: string, reason: string): void {
     if (reason.trim() === '') return;
     this.waiving.set(undefined);
     this.proving.waive(kind, reason.trim().slice(0, 300));
