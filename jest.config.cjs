@@ -41,6 +41,8 @@ const plain = (name) => ({
 });
 
 module.exports = {
+  // By itself Jest leaves a core free, which nobody else uses meanwhile.
+  maxWorkers: '100%',
   globalSetup: '<rootDir>/scripts/core-for-tests.cjs',
   testTimeout: 60_000,
   projects: [

@@ -74,6 +74,9 @@ export const journeys = (name, more = []) =>
     stats.unexpected + stats.flaky,
   ]);
 
+/** Whether anything has failed so far. */
+export const hasFailed = () => failed > 0;
+
 /** The last line, and how the run ends. */
 export function tell() {
   console.log(`\n${passed} passed, ${failed} failed`);
