@@ -1,5 +1,5 @@
 import type { Arc, Contour, Cubic, Point } from './contour';
-import { norm } from './norm';
+import { norm } from '../norm';
 
 /** An arc by its circle. Angles in radians, counter-clockwise on screen, so that y = centre.y - r sin(angle). */
 export interface CentredArc {

@@ -1,7 +1,7 @@
 import { arcPoint, centredArc } from './arc';
 import { type Contour, type Cubic, type Point, type Segment, eachSegment } from './contour';
 import { cubicPoint } from './measured/measure';
-import { norm } from './norm';
+import { norm } from '../norm';
 
 /** How finely curves are followed to see what lies in what, in millimetres: a tenth of the narrowest kerf. */
 export const NESTING_FLATNESS_MM = 0.01;

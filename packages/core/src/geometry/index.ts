@@ -2,7 +2,7 @@ export type { NarrowPlace } from './narrow/narrow-stretches';
 export { asArcs } from './curved/biarcs';
 export { movedSideways } from './curved/beside';
 export { partBetween, placeOn } from './curved/part';
-export { norm } from './norm';
+export { norm } from '../norm';
 export {
   type Box,
   type Contour,

@@ -1,5 +1,6 @@
 import { arcPoint, centredArc } from './arc';
 import type { Contour, Cubic, Point, Segment } from './contour';
+import { norm } from '../norm';
 
 /** The bare place. */
 export const pointOf = ({ x, y }: Point): Point => ({ x, y });
@@ -40,7 +41,7 @@ export function splitSegment(from: Point, segment: Segment, share: number): [Seg
 }
 
 const unit = (x: number, y: number): Point => {
-  const size = Math.hypot(x, y) || 1;
+  const size = norm(x, y) || 1;
   return { x: x / size, y: y / size };
 };
 
@@ -68,7 +69,7 @@ function tangent(from: Point, { x, y }: Point, turn: number): Point {
 function handleOrNear(from: Point, segment: Cubic, x: 'x1' | 'x2', y: 'y1' | 'y2', share: number): Point {
   const handle = { x: segment[x], y: segment[y] };
   const end = x === 'x1' ? from : segment;
-  const isLong = Math.hypot(handle.x - end.x, handle.y - end.y) > 1e-6;
+  const isLong = norm(handle.x - end.x, handle.y - end.y) > 1e-6;
   return isLong ? handle : splitSegment(from, segment, share)[0];
 }
 

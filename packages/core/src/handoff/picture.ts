@@ -11,6 +11,7 @@ import {
   insidePolygon,
   nearestPlace,
 } from '../geometry';
+import { norm } from '../norm';
 
 /** What a picture was found to hold beside what was meant: millimetres, and places that were looked at. */
 export interface PictureRead {
@@ -104,7 +105,7 @@ function eachBeside(
   let left = 0;
   for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) {
     const [dx, dy] = [points[i] - points[j], points[i + 1] - points[j + 1]];
-    const length = Math.hypot(dx, dy);
+    const length = norm(dx, dy);
     if (length === 0) continue;
     for (; left < length; left += step) {
       const [x, y] = [points[j] + (dx * left) / length, points[j + 1] + (dy * left) / length];

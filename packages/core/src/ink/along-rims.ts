@@ -1,6 +1,7 @@
 import { type Context, checkStopped } from '../context';
 import { type GreyPicture, sobel, toneAt } from '../raster';
 import type { Separated } from './separated';
+import { norm } from '../norm';
 
 /** Pixels about a place whose gradients tell which way its rim runs, to either side. */
 const AROUND = 3;
@@ -114,7 +115,7 @@ function directionAt(
     }
   }
   const energy = xx + yy;
-  const apart = Math.hypot(xx - yy, 2 * xy);
+  const apart = norm(xx - yy, 2 * xy);
   if (energy < LEAST_ENERGY * count || apart < COHERENT * energy) return;
   // The gradient's own direction is that of the larger eigenvalue; the rim runs across it.
   const angle = Math.atan2(2 * xy, xx - yy) / 2 + Math.PI / 2;

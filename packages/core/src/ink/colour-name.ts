@@ -1,4 +1,5 @@
 import { type Lab, okLab } from '../raster';
+import { norm } from '../norm';
 
 /** Hues of OKLab in degrees, from each of which its name holds on. */
 const HUES: [number, string][] = [
@@ -27,7 +28,7 @@ export function labOfHex(colour: string): Lab {
  * pale where it helps. Where the terms part in OKLab is common practice, no source.
  */
 export function colourName([lightness, a, b]: Lab): string {
-  const chroma = Math.hypot(a, b);
+  const chroma = norm(a, b);
   if (lightness < 0.18) return 'black';
   if (chroma < 0.022) {
     if (lightness > 0.95) return 'white';

@@ -1,3 +1,4 @@
+import { norm } from '../norm';
 /** A picture being drawn on, in place: ink is darker than `level`. */
 export interface Sheet {
   width: number;
@@ -52,7 +53,7 @@ function drawSegment(
       const px = x + 0.5 - x1;
       const py = y + 0.5 - y1;
       const t = squared === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / squared));
-      const off = Math.hypot(px - t * dx, py - t * dy) - (radius + (endRadius - radius) * t);
+      const off = norm(px - t * dx, py - t * dy) - (radius + (endRadius - radius) * t);
       if (off > 1.5) continue;
       const i = y * width + x;
       const value = tone === 'ink' ? level + RISE * off : level - RISE * off;

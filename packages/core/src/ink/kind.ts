@@ -4,6 +4,7 @@ import { automaticTones } from './level';
 import { findColours } from './plate-colours';
 import { paperIsDark } from './paper';
 import type { Kind } from './settings';
+import { norm } from '../norm';
 
 /** What was measured of a picture to tell its kind. */
 export interface Look {
@@ -60,7 +61,7 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
   const darkPaper = paperIsDark(grey, tones.level);
   const colours = findColours(picture, 'auto', context);
   checkStopped(context);
-  const coloured = colours.filter(({ lab }) => Math.hypot(lab[1], lab[2]) > COLOURED).length;
+  const coloured = colours.filter(({ lab }) => norm(lab[1], lab[2]) > COLOURED).length;
   const noise = noiseOf(grey);
   checkStopped(context);
   const concentration = concentrationOf(grey, noise);
@@ -277,5 +278,5 @@ function strokesOf(
   // Rims of all directions cross rows 2 / pi times their length (Cauchy).
   const rim = Math.max(1, (at.length * Math.PI) / 2);
   const strokeWidth = (2 * ink) / rim;
-  return { strokeWidth, thinness: strokeWidth / Math.hypot(grey.width, grey.height) };
+  return { strokeWidth, thinness: strokeWidth / norm(grey.width, grey.height) };
 }

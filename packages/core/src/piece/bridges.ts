@@ -10,6 +10,7 @@ import {
   nestContours,
   polygonArea,
 } from '../geometry';
+import { norm } from '../norm';
 
 /** How islands are held: strips of a width, so many an island, and places that the hand gave, in the unit of the shapes. */
 export interface BridgeWishes {
@@ -83,7 +84,7 @@ function rimOf(contour: Contour, width: number): Rim {
   let length = 0;
   for (let i = 0; i < points.length; i += 2) {
     const next = (i + 2) % points.length;
-    length += Math.hypot(points[next] - points[i], points[next + 1] - points[i + 1]);
+    length += norm(points[next] - points[i], points[next + 1] - points[i + 1]);
   }
   const { left, top, right, bottom } = boxOfPoints(points);
   return { points, length, middle: { x: (left + right) / 2, y: (top + bottom) / 2 } };
@@ -121,7 +122,7 @@ class Chords {
     });
     this.index.finish();
     const { left, top, right, bottom } = boxOfPoints(rims[0].points);
-    this.reach = Math.hypot(right - left, bottom - top);
+    this.reach = norm(right - left, bottom - top);
     this.likely = this.reach / 256;
   }
 
@@ -194,7 +195,7 @@ function candidatesOf(
   for (let i = 0; i < size && found.length < count; i += 2) {
     const next = (i + 2) % size;
     const [ax, ay] = [points[i], points[i + 1]];
-    const chord = Math.hypot(points[next] - ax, points[next + 1] - ay);
+    const chord = norm(points[next] - ax, points[next + 1] - ay);
     for (; wanted <= along + chord && chord > 0; wanted += step) {
       const share = (wanted - along) / chord;
       const from = { x: ax + share * (points[next] - ax), y: ay + share * (points[next + 1] - ay) };
@@ -225,7 +226,7 @@ function turnNear(points: Float64Array, i: number, from: Point, width: number): 
   for (const way of [2, size - 2]) {
     for (let k = i, steps = 0; steps < size; steps += 2) {
       const node = way === 2 ? (k + 2) % size : k;
-      if (Math.hypot(points[node] - from.x, points[node + 1] - from.y) > width / 2) break;
+      if (norm(points[node] - from.x, points[node + 1] - from.y) > width / 2) break;
       k = (k + way) % size;
       const turn = angleOf(k) - first;
       most = Math.max(most, Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))));
@@ -246,7 +247,7 @@ function choose(
   for (const place of places) {
     const far = (one: Candidate) => {
       const middle = middleOf(one);
-      return Math.hypot(middle.x - place.x, middle.y - place.y);
+      return norm(middle.x - place.x, middle.y - place.y);
     };
     const nearest = nearestBy(candidates, far);
     if (nearest && far(nearest) <= nearest.far / 2 + NEAR * width) chosen.push(nearest);
@@ -300,7 +301,7 @@ function hangingTogether(
 
 /** A strip around a line, a little longer than it at both ends. */
 function strip(from: Point, to: Point, width: number): Contour {
-  const far = Math.hypot(to.x - from.x, to.y - from.y);
+  const far = norm(to.x - from.x, to.y - from.y);
   const [ux, uy] = [(to.x - from.x) / far, (to.y - from.y) / far];
   const [nx, ny] = [(-uy * width) / 2, (ux * width) / 2];
   const beyond = BEYOND * width;

@@ -1,4 +1,5 @@
 import { decodeSrgb } from './luminance';
+import { norm } from '../norm';
 
 /** A colour in a perceptual space: lightness and two opponent coordinates. */
 export type Lab = readonly [lightness: number, a: number, b: number];
@@ -41,12 +42,12 @@ const degrees = (angle: number) => ((angle * 180) / Math.PI + 360) % 360;
 
 /** The CIEDE2000 colour difference of two CIE L*a*b* colours, after Sharma, Wu and Dalal 2005, equations 2 to 22. */
 export function ciede2000([L1, a1, b1]: Lab, [L2, a2, b2]: Lab): number {
-  const meanC = (Math.hypot(a1, b1) + Math.hypot(a2, b2)) / 2;
+  const meanC = (norm(a1, b1) + norm(a2, b2)) / 2;
   const G = 0.5 * (1 - Math.sqrt(meanC ** 7 / (meanC ** 7 + 25 ** 7)));
   const a1p = (1 + G) * a1;
   const a2p = (1 + G) * a2;
-  const C1p = Math.hypot(a1p, b1);
-  const C2p = Math.hypot(a2p, b2);
+  const C1p = norm(a1p, b1);
+  const C2p = norm(a2p, b2);
   const h1p = C1p === 0 ? 0 : degrees(Math.atan2(b1, a1p));
   const h2p = C2p === 0 ? 0 : degrees(Math.atan2(b2, a2p));
   let dh = 0;

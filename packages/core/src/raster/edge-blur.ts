@@ -1,5 +1,6 @@
 import { toneAt } from './between';
 import type { GreyPicture } from './picture';
+import { norm } from '../norm';
 
 /** How soft the edges of a picture are. */
 export interface EdgeBlur {
@@ -62,7 +63,7 @@ function blurAt(grey: GreyPicture, x: number, y: number): number | undefined {
     data[i - width - 1] +
     data[i + width + 1] -
     data[i - width + 1];
-  const size = Math.hypot(gx, gy);
+  const size = norm(gx, gy);
   if (size === 0) return undefined;
   const profile = (off: number) => toneAt(grey, x + 0.5 + (off * gx) / size, y + 0.5 + (off * gy) / size);
   const dark = (profile(-REACH) + profile(-REACH + 2)) / 2;

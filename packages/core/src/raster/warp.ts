@@ -1,5 +1,6 @@
 import { type Context, checkStopped } from '../context';
 import type { ColourPicture } from './picture';
+import { norm } from '../norm';
 
 /** How a picture is read between its pixels. */
 export type Interpolation = 'linear' | 'cubic';
@@ -127,11 +128,7 @@ function tapsOfRow([a, b, c, d, e, f, g, h, i]: readonly number[], width: number
     const w = g * x + h * (y + 0.5) + i;
     const u = (a * x + b * (y + 0.5) + c) / w;
     const v = (d * x + e * (y + 0.5) + f) / w;
-    most = Math.max(
-      most,
-      Math.hypot(a - u * g, d - v * g) / Math.abs(w),
-      Math.hypot(b - u * h, e - v * h) / Math.abs(w),
-    );
+    most = Math.max(most, norm(a - u * g, d - v * g) / Math.abs(w), norm(b - u * h, e - v * h) / Math.abs(w));
   }
   return most <= COVERS ? 1 : Math.min(8, Math.ceil(most));
 }

@@ -122,7 +122,7 @@ function piecesOf(way: Contour, feed: number, motion: Motion): WayPiece[] {
   const pieces: WayPiece[] = [];
   const { x, y } = motion.acceleration;
   const least = Math.min(x, y);
-  const along = (direction: Point) => 1 / Math.hypot(direction.x / x, direction.y / y);
+  const along = (direction: Point) => 1 / norm(direction.x / x, direction.y / y);
   const add = (from: Point, segment: Segment, length: number, radius: number): void => {
     const leave = directionFrom(from, segment);
     pieces.push({

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry';
 import { type GreyPicture, toneAt } from '../raster';
+import { norm } from '../norm';
 
 /** How far around a place a mark is looked for, in pixels, and how finely. */
 const REACH = 12;
@@ -43,7 +44,7 @@ function dominantNormal(grey: GreyPicture, { x, y }: Point): Point | undefined {
       yy += weight * gy * gy;
     }
   }
-  const spread = Math.hypot(xx - yy, 2 * xy);
+  const spread = norm(xx - yy, 2 * xy);
   if (spread < 0.15 * (xx + yy) || xx + yy < 1000) return undefined;
   const angle = Math.atan2(2 * xy, xx - yy) / 2;
   return { x: Math.cos(angle), y: Math.sin(angle) };

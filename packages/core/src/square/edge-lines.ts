@@ -1,4 +1,5 @@
 import type { Point } from '../geometry';
+import { norm } from '../norm';
 
 /** A line: the points with cos(angle) x + sin(angle) y = distance; angles in radians from the x axis towards y (down). */
 export interface NormalLine {
@@ -52,7 +53,7 @@ interface EdgePixels {
 export function findLines(gradients: Gradients): EdgeLine[] {
   const { width, height } = gradients;
   const pixels = edgePixels(gradients);
-  const reach = Math.ceil(Math.hypot(width, height));
+  const reach = Math.ceil(norm(width, height));
   const distances = 2 * reach + 1;
   const votes = new Float32Array(ANGLES * distances);
   const cos = Float64Array.from({ length: ANGLES }, (_, k) => Math.cos((Math.PI * k) / ANGLES));
@@ -76,7 +77,7 @@ function edgePixels({ gx, gy, width, height }: Gradients): EdgePixels {
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1; x < width - 1; x++) {
       const i = y * width + x;
-      const strength = Math.hypot(gx[i], gy[i]);
+      const strength = norm(gx[i], gy[i]);
       if (strength < LEAST) continue;
       const k = pixels.count++;
       pixels.x[k] = x + 0.5;

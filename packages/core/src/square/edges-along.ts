@@ -1,5 +1,6 @@
 import { type Homography, type Point, homographyBetween, mapPoint } from '../geometry';
 import { type GreyPicture, toneAt } from '../raster';
+import { norm } from '../norm';
 
 /** Edges nearer than so many pixels to a side are the side's own. */
 const LEAST_AWAY = 3;
@@ -55,7 +56,7 @@ export function edgesAlong(
   reach: number,
 ): RunningEdge[] {
   const lengthOf = (k: number) =>
-    Math.hypot(points[(k + 1) % 4].x - points[k % 4].x, points[(k + 1) % 4].y - points[k % 4].y);
+    norm(points[(k + 1) % 4].x - points[k % 4].x, points[(k + 1) % 4].y - points[k % 4].y);
   const across = (lengthOf(side + 1) + lengthOf(side + 3)) / 2;
   const shorter = Math.min(across, (lengthOf(side) + lengthOf(side + 2)) / 2);
   const shares: number[] = [];
@@ -91,7 +92,7 @@ function shareSeen(grey: GreyPicture, there: Homography, side: number, away: num
     return mapPoint(there, { x: u, y: v });
   };
   const [from, to] = [at(ENDS), at(1 - ENDS)];
-  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const length = norm(to.x - from.x, to.y - from.y);
   const [nx, ny] = [(BESIDE * (to.y - from.y)) / length, (-BESIDE * (to.x - from.x)) / length];
   let seen = 0;
   for (let k = 0; k < PLACES; k++) {

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry';
 import { type GreyPicture, toneAt } from '../raster';
+import { norm } from '../norm';
 
 /** Places looked at along each side, leaving out its ends, and distances from it, in pixels of the small copy. */
 const PLACES = 30;
@@ -94,7 +95,7 @@ function isWorthIt(
   const sides = points.map((point, k) => {
     const next = points[(k + 1) % 4];
     return {
-      length: Math.hypot(next.x - point.x, next.y - point.y),
+      length: norm(next.x - point.x, next.y - point.y),
       angle: Math.atan2(next.y - point.y, next.x - point.x),
     };
   });
@@ -128,7 +129,7 @@ interface Place {
 function alongSides(grey: GreyPicture, points: readonly Point[]): Place[][] {
   return points.map((from, k) => {
     const to = points[(k + 1) % 4];
-    const length = Math.hypot(to.x - from.x, to.y - from.y);
+    const length = norm(to.x - from.x, to.y - from.y);
     // Clockwise on screen, the inside lies to the right of each side.
     const [nx, ny] = [-(to.y - from.y) / length, (to.x - from.x) / length];
     return Array.from({ length: PLACES }, (_, place): Place => {
@@ -205,7 +206,7 @@ function steady(tones: readonly number[]): Float64Array {
 function hasCorners(grey: GreyPicture, points: readonly Point[], light: Light, most: number): boolean {
   const own = points.filter(({ x, y }, k) => {
     const across = points[(k + 2) % 4];
-    const diagonal = Math.hypot(across.x - x, across.y - y);
+    const diagonal = norm(across.x - x, across.y - y);
     const far = Math.max(LEAST_CORNER, CORNER * diagonal) / diagonal;
     const tone = toneAt(grey, x + (across.x - x) * far, y + (across.y - y) * far);
     return Math.abs(tone - light(k === 1 || k === 2 ? 1 : 0, k > 1 ? 1 : 0)) < most;

@@ -14,6 +14,7 @@ import {
 } from '../geometry';
 import { aspectOf, checkCorners, cornerPoints, sideLengths } from './quadrilateral';
 import type { Corners, ScaleSettings, SquareSettings } from './settings';
+import { norm } from '../norm';
 
 /** How a source picture becomes a square one: one homography, whatever was turned, flattened and cropped. */
 export interface WarpPlan {
@@ -226,7 +227,7 @@ function scaleOf(
   if (settings.by === 'ruler') {
     const from = mapPoint(toResult, { x: settings.from[0], y: settings.from[1] });
     const to = mapPoint(toResult, { x: settings.to[0], y: settings.to[1] });
-    const pixels = Math.hypot(to.x - from.x, to.y - from.y);
+    const pixels = norm(to.x - from.x, to.y - from.y);
     if (!(settings.length > 0) || !(pixels >= LEAST_SIDE)) {
       throw new DrelkError(
         'bad-length',

@@ -1,6 +1,7 @@
 import type { Point } from '../geometry';
 import { DrelkError } from '../error';
 import type { Corners } from './settings';
+import { norm } from '../norm';
 
 /** The corners as points. */
 export function cornerPoints(corners: Corners): Point[] {
@@ -11,7 +12,7 @@ export function cornerPoints(corners: Corners): Point[] {
 export function sideLengths(points: readonly Point[]): number[] {
   return points.map((point, k) => {
     const next = points[(k + 1) % 4];
-    return Math.hypot(next.x - point.x, next.y - point.y);
+    return norm(next.x - point.x, next.y - point.y);
   });
 }
 

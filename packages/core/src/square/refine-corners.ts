@@ -1,6 +1,7 @@
 import type { Point } from '../geometry';
 import { type GreyPicture, toneAt } from '../raster';
 import { meetingOf } from './edge-lines';
+import { norm } from '../norm';
 
 /** Places asked along each side, leaving out its ends, where the next side rounds the edge off. */
 const PLACES = 160;
@@ -24,7 +25,7 @@ export function refineCorners(grey: GreyPicture, corners: readonly Point[], reac
 }
 
 function sideLine(grey: GreyPicture, from: Point, to: Point, reach: number) {
-  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const length = norm(to.x - from.x, to.y - from.y);
   const nx = (to.y - from.y) / length;
   const ny = -(to.x - from.x) / length;
   const edges = edgesAcross(grey, from, to, nx, ny, reach);

@@ -1,4 +1,5 @@
 import { type Contour, type Point, flatten } from '../geometry';
+import { norm } from '../norm';
 
 /** What text stands on: where a place along it lies, and which way it runs there (radians, clockwise on screen from level). */
 export interface Baseline {
@@ -50,7 +51,7 @@ export function contourBaseline(contour: Contour, height: number, even: boolean)
   const angles = places.slice(1).map(({ x, y }, k) => Math.atan2(y - places[k].y, x - places[k].x));
   const lengths = [0];
   angles.forEach((angle, k) => {
-    const chord = Math.hypot(places[k + 1].x - places[k].x, places[k + 1].y - places[k].y);
+    const chord = norm(places[k + 1].x - places[k].x, places[k + 1].y - places[k].y);
     const next = angles[k + 1] ?? (contour.closed ? angles[0] : angle);
     const bend = Math.atan2(Math.sin(next - angle), Math.cos(next - angle));
     // Letters stand to the left: where the line turns right, their heads spread apart.

@@ -9,6 +9,7 @@ import {
 } from '../../geometry';
 import type { Entity } from './file';
 import { type Values, all, first, number } from './tags';
+import { norm } from '../../norm';
 
 /** Arcs over more than this, in radians, are two. */
 const WIDE = 1.5 * Math.PI;
@@ -145,7 +146,7 @@ export function ellipsePart(
   sweep: number,
   isMirrored = false,
 ): Contour | undefined {
-  if (Math.hypot(axis.x, axis.y) === 0 || !(Math.abs(ratio) > 0)) return undefined;
+  if (norm(axis.x, axis.y) === 0 || !(Math.abs(ratio) > 0)) return undefined;
   const share = isMirrored ? -ratio : ratio;
   // The unit circle's upward half axis goes to the one that is square to the first, counter-clockwise on screen.
   return affineContour(roundPart({ x: 0, y: 0 }, 1, from, sweep), [
@@ -184,10 +185,7 @@ export function splineOf(
   const contour = splineContour(spline, FINE * size);
   if (!contour) return undefined;
   const last = contour.segments[contour.segments.length - 1];
-  if (
-    contour.segments.length < 2 ||
-    Math.hypot(last.x - contour.start.x, last.y - contour.start.y) > 1e-9 * size
-  )
+  if (contour.segments.length < 2 || norm(last.x - contour.start.x, last.y - contour.start.y) > 1e-9 * size)
     return contour;
   Object.assign(last, contour.start);
   return { ...contour, closed: true };

@@ -1,6 +1,7 @@
 import { type Contour, type Segment } from '../../geometry';
 import { type Vertex, ellipsePart, polyline, roundPart, splineOf, sweepBetween } from './curves';
 import type { Values } from './tags';
+import { norm } from '../../norm';
 
 /** Ends of edges nearer than this share of their distance from the origin are one. */
 const SAME = 1e-6;
@@ -68,7 +69,7 @@ function edgeBoundary(tags: Cursor): Contour | undefined {
     else {
       // Edges follow one another; where they do not quite meet, a line goes on from one to the next.
       const last = whole.segments[whole.segments.length - 1];
-      const gap = Math.hypot(edge.start.x - last.x, edge.start.y - last.y);
+      const gap = norm(edge.start.x - last.x, edge.start.y - last.y);
       if (gap > SAME * (Math.abs(last.x) + Math.abs(last.y)))
         whole.segments.push({ kind: 'line', ...edge.start });
       for (const segment of edge.segments) whole.segments.push(segment);
@@ -77,7 +78,7 @@ function edgeBoundary(tags: Cursor): Contour | undefined {
   if (!whole) return undefined;
   const { x, y } = whole.start;
   const last: Segment = whole.segments[whole.segments.length - 1];
-  if (Math.hypot(x - last.x, y - last.y) > SAME * (Math.abs(x) + Math.abs(y)))
+  if (norm(x - last.x, y - last.y) > SAME * (Math.abs(x) + Math.abs(y)))
     whole.segments.push({ kind: 'line', x, y });
   else Object.assign(last, { x, y });
   return { ...whole, closed: true };

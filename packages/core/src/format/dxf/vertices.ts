@@ -1,4 +1,5 @@
 import { type Contour, type Point, eachSegment, flatten } from '../../geometry';
+import { norm } from '../../norm';
 
 /** A polyline vertex: a place and the bulge of the arc that leaves it (0 is straight). */
 export interface Vertex extends Point {
@@ -34,6 +35,6 @@ export function wholeCircle(contour: Contour): { x: number; y: number; radius: n
   return {
     x: (contour.start.x + first.x) / 2,
     y: (contour.start.y + first.y) / 2,
-    radius: Math.hypot(first.x - contour.start.x, first.y - contour.start.y) / 2,
+    radius: norm(first.x - contour.start.x, first.y - contour.start.y) / 2,
   };
 }

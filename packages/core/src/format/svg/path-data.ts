@@ -10,6 +10,7 @@ import {
   arcCubics,
 } from '../../geometry';
 import type { Reading } from '../reading';
+import { norm } from '../../norm';
 
 /** Radii nearer to one another than this share make a circle. */
 const ROUND = 1e-9;
@@ -51,7 +52,7 @@ function close(contour: Contour): void {
   const { x, y } = contour.segments[contour.segments.length - 1];
   const { start } = contour;
   const size = Math.abs(x) + Math.abs(y) + Math.abs(start.x) + Math.abs(start.y);
-  if (Math.hypot(x - start.x, y - start.y) > CLOSED * size)
+  if (norm(x - start.x, y - start.y) > CLOSED * size)
     contour.segments.push({ kind: 'line', x: start.x, y: start.y });
   else Object.assign(contour.segments[contour.segments.length - 1], start);
   contour.closed = true;
@@ -92,7 +93,7 @@ function arcSegments(
   if (from.x === x && from.y === y) return [];
   if (rx === 0 || ry === 0) return [{ kind: 'line', x, y }];
   if (Math.abs(rx - ry) <= ROUND * rx) {
-    const half = Math.hypot(x - from.x, y - from.y) / 2 / rx;
+    const half = norm(x - from.x, y - from.y) / 2 / rx;
     return [{ kind: 'arc', bulge: bulgeOf(half, isLarge, isClockwise), x, y }];
   }
   const turn = (angle * Math.PI) / 180;
@@ -107,7 +108,7 @@ function arcSegments(
   const toUnit = affineBack(fromUnit);
   if (!toUnit) return [{ kind: 'line', x, y }];
   const [start, end] = [from, { x, y }].map((point) => affinePoint(toUnit, point));
-  const half = Math.hypot(end.x - start.x, end.y - start.y) / 2;
+  const half = norm(end.x - start.x, end.y - start.y) / 2;
   const segments = arcCubics(start, { kind: 'arc', bulge: bulgeOf(half, isLarge, isClockwise), ...end });
   const back = affineContour({ start, segments, closed: false }, fromUnit).segments;
   Object.assign(back[back.length - 1], { x, y });

@@ -23,6 +23,7 @@ import { type Style, StyleSheet } from './style';
 import { readTransforms } from './transform-list';
 import { fitViewBox, readViewBox } from './view-box';
 import { writtenContours } from './written';
+import { norm } from '../../norm';
 
 /** Pages without a size of their own (CSS 2.1, section 10.3.2: the size of what is replaced). */
 const USUAL_PAGE: Viewport = { width: 300, height: 150 };
@@ -259,7 +260,7 @@ class SvgReader {
     const stroke = isSeen('stroke-opacity') ? this.paint(style['stroke'], null, style) : null;
     const width = userLength(
       style['stroke-width'] ?? '1',
-      Math.hypot(viewport.width, viewport.height) / Math.SQRT2,
+      norm(viewport.width, viewport.height) / Math.SQRT2,
     );
     const grown = style['vector-effect'] === 'non-scaling-stroke' ? this.pixel : affineScale(map);
     const pen = (width ?? 1) * grown;

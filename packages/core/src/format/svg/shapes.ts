@@ -3,6 +3,7 @@ import type { Reading } from '../reading';
 import type { Element } from './elements';
 import { userLength } from './lengths';
 import { readPathData } from './path-data';
+import { norm } from '../../norm';
 
 /** What lengths in shares are shares of, in user units. */
 export interface Viewport {
@@ -41,7 +42,7 @@ export function shapeContours(
     const [rx, ry] = [userLength(attributes['rx'], width), userLength(attributes['ry'], height)];
     return rectangle(across('x'), down('y'), across('width'), down('height'), rx ?? ry ?? 0, ry ?? rx ?? 0);
   }
-  const diagonal = Math.hypot(width, height) / Math.SQRT2;
+  const diagonal = norm(width, height) / Math.SQRT2;
   const round = userLength(attributes['r'], diagonal) ?? 0;
   const [rx, ry] = tag === 'circle' ? [round, round] : [across('rx'), down('ry')];
   if (!(rx > 0 && ry > 0)) return [];

@@ -1,6 +1,6 @@
 import { centredArc } from '../arc';
 import type { Contour, Point, Segment } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 import { directionFrom, directionTo, startOf, turnAt } from '../segment';
 
 /** Turns less than this between segments are none, in radians. */

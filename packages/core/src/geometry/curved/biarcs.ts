@@ -1,7 +1,7 @@
 import { centredArc } from '../arc';
 import type { Arc, Contour, Cubic, Point, Segment } from '../contour';
 import { cubicPoint } from '../measured/measure';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 import { directionFrom, directionTo, splitSegment, startOf } from '../segment';
 
 /** A cubic is halved so often at most, and looked at in so many places. */

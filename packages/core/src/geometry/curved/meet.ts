@@ -1,5 +1,6 @@
 import type { Contour, Point } from '../contour';
 import { type On, placeOn } from './part';
+import { norm } from '../../norm';
 
 /** Steps of Newton's method, at most, and the move below which they end. */
 const STEPS = 12;
@@ -22,7 +23,7 @@ export function meetingNear(
     const [p, q] = [placeOn(one, { ...a, share: s }), placeOn(other, { ...b, share: t })];
     const [u, v] = [slopeOn(one, { ...a, share: s }), slopeOn(other, { ...b, share: t })];
     const determinant = u.y * v.x - u.x * v.y;
-    const size = Math.hypot(u.x, u.y) * Math.hypot(v.x, v.y);
+    const size = norm(u.x, u.y) * norm(v.x, v.y);
     if (Math.abs(determinant) < 1e-6 * size) return undefined;
     const [dx, dy] = [q.x - p.x, q.y - p.y];
     const ds = (dy * v.x - dx * v.y) / determinant;
@@ -32,8 +33,7 @@ export function meetingNear(
     if (Math.abs(ds) + Math.abs(dt) < SETTLED) break;
   }
   const [p, q] = [placeOn(one, { ...a, share: s }), placeOn(other, { ...b, share: t })];
-  if (Math.hypot(p.x - q.x, p.y - q.y) > 1e-6 || Math.hypot(p.x - begun.x, p.y - begun.y) > reach)
-    return undefined;
+  if (norm(p.x - q.x, p.y - q.y) > 1e-6 || norm(p.x - begun.x, p.y - begun.y) > reach) return undefined;
   return { a: { ...a, share: s }, b: { ...b, share: t }, at: p };
 }
 

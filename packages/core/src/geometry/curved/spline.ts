@@ -1,4 +1,5 @@
 import type { Contour, Cubic, Point, Segment } from '../contour';
+import { norm } from '../../norm';
 
 /** A (rational) B-spline curve. */
 export interface Spline {
@@ -107,8 +108,8 @@ const cubic = (first: Point, second: Point, end: Point): Cubic => ({
 /** The arc that a rational curve of degree 2 is: both sides alike, and the weight the cosine of the angle between side and chord. */
 function arcOf(bezier: readonly Weighted[]): Segment | undefined {
   const [a, b, c] = bezier.map(bare);
-  const [first, second] = [Math.hypot(b.x - a.x, b.y - a.y), Math.hypot(c.x - b.x, c.y - b.y)];
-  const chord = Math.hypot(c.x - a.x, c.y - a.y);
+  const [first, second] = [norm(b.x - a.x, b.y - a.y), norm(c.x - b.x, c.y - b.y)];
+  const chord = norm(c.x - a.x, c.y - a.y);
   const cosine = chord / (first + second);
   const weight = bezier[1][2] / Math.sqrt(bezier[0][2] * bezier[2][2]);
   const isRound = Math.abs(first - second) < 1e-6 * chord && Math.abs(weight - cosine) < 1e-6;
@@ -140,7 +141,7 @@ function halved(
       rest ** 3 * p0 + 3 * rest ** 2 * share * p1 + 3 * rest * share ** 2 * p2 + share ** 3 * p3;
     const x = value(a.x, segment.x1, segment.x2, b.x);
     const y = value(a.y, segment.y1, segment.y2, b.y);
-    return Math.hypot(x - meant.x, y - meant.y) <= tolerance;
+    return norm(x - meant.x, y - meant.y) <= tolerance;
   });
   if (isNear || depth === MOST_HALVES) return [segment];
   const middle = (from + to) / 2;
@@ -173,9 +174,7 @@ export function splineThrough(
   begins?: Point,
   ends?: Point,
 ): Contour | undefined {
-  const own = points.filter(
-    ({ x, y }, k) => k === 0 || Math.hypot(x - points[k - 1].x, y - points[k - 1].y) > 0,
-  );
+  const own = points.filter(({ x, y }, k) => k === 0 || norm(x - points[k - 1].x, y - points[k - 1].y) > 0);
   if (closed) {
     const [first, last] = [own[0], own[own.length - 1]];
     if (own.length > 1 && first.x === last.x && first.y === last.y) own.pop();
@@ -191,11 +190,11 @@ export function splineThrough(
 
 function through(points: readonly Point[], begins?: Point, ends?: Point): Segment[] {
   const n = points.length;
-  const steps = points.slice(1).map(({ x, y }, k) => Math.hypot(x - points[k].x, y - points[k].y));
+  const steps = points.slice(1).map(({ x, y }, k) => norm(x - points[k].x, y - points[k].y));
   const derivatives = (['x', 'y'] as const).map((axis) => {
     const slope = (k: number) => (points[k + 1][axis] - points[k][axis]) / steps[k];
     const unit = (direction: Point | undefined) =>
-      direction && direction[axis] / (Math.hypot(direction.x, direction.y) || 1);
+      direction && direction[axis] / (norm(direction.x, direction.y) || 1);
     const [first, last] = [unit(begins), unit(ends)];
     // Rows of a tridiagonal system in the derivatives at the points.
     const [below, on, above, right] = Array.from({ length: 4 }, () => new Float64Array(n));

@@ -2,6 +2,7 @@ import type { Contour, Point, Segment } from '../contour';
 import { solveLinear } from '../maps/homography';
 import { splitSegment } from '../segment';
 import { type Form, type FormKind, distanceFrom } from './form';
+import { norm } from '../../norm';
 
 /** A form laid through a contour. */
 export interface FittedForm {
@@ -118,12 +119,12 @@ function sampled({ start, segments, closed }: Contour): Float64Array | undefined
 
 /** Length of a segment, about. */
 function lengthOf(from: Point, segment: Segment): number {
-  if (segment.kind === 'line') return Math.hypot(segment.x - from.x, segment.y - from.y);
+  if (segment.kind === 'line') return norm(segment.x - from.x, segment.y - from.y);
   let length = 0;
   let at = from;
   for (let k = 1; k <= CHORDS; k++) {
     const next: Point = k === CHORDS ? segment : splitSegment(from, segment, k / CHORDS)[0];
-    length += Math.hypot(next.x - at.x, next.y - at.y);
+    length += norm(next.x - at.x, next.y - at.y);
     at = next;
   }
   return length;
@@ -162,7 +163,7 @@ function polygonBegun(
   let [re, im, sum] = [0, 0, 0];
   for (let i = 0; i < points.length; i += 2) {
     const [dx, dy] = [points[i] - x, points[i + 1] - y];
-    const radius = Math.hypot(dx, dy);
+    const radius = norm(dx, dy);
     const angle = Math.atan2(dy, dx);
     re += radius * Math.cos(sides * angle);
     im += radius * Math.sin(sides * angle);

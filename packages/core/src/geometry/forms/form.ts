@@ -1,7 +1,7 @@
 import { DrelkError } from '../../error';
 import { circleContour } from '../arc';
 import type { Contour, Point, Segment } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** Forms that figures describe. */
 export const FORM_KINDS = ['circle', 'slot', 'rectangle', 'ellipse', 'polygon'] as const;
@@ -74,7 +74,7 @@ function rounded({ kind, width, height, radius }: Form): Contour {
   const segments: Segment[] = [];
   let at = start;
   const lineTo = (to: Point) => {
-    if (Math.hypot(to.x - at.x, to.y - at.y) > 1e-9) segments.push({ kind: 'line', ...to });
+    if (norm(to.x - at.x, to.y - at.y) > 1e-9) segments.push({ kind: 'line', ...to });
     at = to;
   };
   for (const [from, to] of corners) {

@@ -1,6 +1,7 @@
 import { arcCubics } from '../arc';
 import type { Contour, Point, Segment } from '../contour';
 import { eachSegment } from '../contour';
+import { norm } from '../../norm';
 
 /** x' = a x + c y + e, y' = b x + d y + f: the six numbers of `matrix(a b c d e f)` (SVG 1.1, chapter 7.4). */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
@@ -32,8 +33,8 @@ const ALIKE = 1e-6;
 
 /** Whether circles stay circles. */
 export function keepsCircles([a, b, c, d]: Affine): boolean {
-  const size = Math.hypot(a, b) + Math.hypot(c, d);
-  return Math.min(Math.hypot(a - d, b + c), Math.hypot(a + d, b - c)) <= ALIKE * size;
+  const size = norm(a, b) + norm(c, d);
+  return Math.min(norm(a - d, b + c), norm(a + d, b - c)) <= ALIKE * size;
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { Contour } from '../contour';
 import { flatten } from '../flatten';
+import { norm } from '../../norm';
 
 /** The axes of the ellipse that has a line's second moments, as half lengths, and how far the longer one is turned. */
 export interface Axes {
@@ -16,7 +17,7 @@ export function axesOf(contour: Contour, tolerance: number): Axes {
   let [sum, x1, y1, xx, xy, yy] = [0, 0, 0, 0, 0, 0];
   for (let i = 0; i < (contour.closed ? size : size - 2); i += 2) {
     const [dx, dy] = [points[(i + 2) % size] - points[i], points[(i + 3) % size] - points[i + 1]];
-    const weight = Math.hypot(dx, dy);
+    const weight = norm(dx, dy);
     const [x, y] = [points[i] + dx / 2, points[i + 1] + dy / 2];
     sum += weight;
     x1 += weight * x;
@@ -28,7 +29,7 @@ export function axesOf(contour: Contour, tolerance: number): Axes {
   }
   if (sum === 0) return { long: 0, short: 0, angle: 0 };
   const [a, b, c] = [xx / sum - (x1 / sum) ** 2, xy / sum - (x1 * y1) / sum ** 2, yy / sum - (y1 / sum) ** 2];
-  const root = Math.hypot((a - c) / 2, b);
+  const root = norm((a - c) / 2, b);
   const middle = (a + c) / 2;
   return {
     long: Math.sqrt(middle + root),

@@ -1,6 +1,6 @@
 import { centredArc } from '../arc';
 import { type Box, type Contour, type Cubic, type Point, eachSegment } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /**
  * Exact area inside a closed contour, positive when it runs counter-clockwise seen on screen.

@@ -3,7 +3,7 @@ import type { Point } from '../contour';
 import { flattenSegment } from '../flatten';
 import { type RimIndex, type RimSegment, segmentsFacing } from '../near/near-segments';
 import { type NarrowPlace, type Stretch, goesOn, isTaper, joined } from './narrow-stretches';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** Curves are followed within this share of the width that is asked about. */
 const FLATNESS_SHARE = 1 / 400;

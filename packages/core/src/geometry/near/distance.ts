@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import type { Contour } from '../contour';
 import { flatten } from '../flatten';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** Chords of some contours, ready to be asked how far a point is from the nearest. */
 export interface ChordIndex {

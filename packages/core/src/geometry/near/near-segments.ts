@@ -3,6 +3,7 @@ import { centredArc } from '../arc';
 import type { Box, Contour, Point, Segment } from '../contour';
 import { boxOf, contourLength } from '../measured/measure';
 import { splitSegment, startOf, turnAt } from '../segment';
+import { norm } from '../../norm';
 
 /** A segment of one of some contours, and where it begins. */
 export interface PlacedOn {
@@ -144,7 +145,7 @@ function comesBack(first: RimSegment, second: RimSegment): boolean {
   const after =
     first === second ? before : places(second).map((one) => ({ ...one, along: one.along + first.length }));
   return before.some((a) =>
-    after.some((b) => b.along > a.along && Math.hypot(b.x - a.x, b.y - a.y) < BACK * (b.along - a.along)),
+    after.some((b) => b.along > a.along && norm(b.x - a.x, b.y - a.y) < BACK * (b.along - a.along)),
   );
 }
 

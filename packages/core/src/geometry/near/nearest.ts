@@ -1,7 +1,7 @@
 import type { Contour, Point } from '../contour';
 import { findCrossings } from '../meeting/crossings';
 import { type ChordIndex, indexChords } from './distance';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** A place on a contour, the contour's number, and how far away it is. */
 export interface Nearest extends Point {

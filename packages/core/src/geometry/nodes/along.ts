@@ -2,7 +2,7 @@ import { centredArc } from '../arc';
 import type { Contour, Point, Segment } from '../contour';
 import { type On, partBetween, placeOn } from '../curved/part';
 import { contourLength, cubicPoint } from '../measured/measure';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 import { splitSegment, startOf, turnAt } from '../segment';
 
 /** Halvings by which a share of a segment is found that is so long: more change nothing that can be told. */

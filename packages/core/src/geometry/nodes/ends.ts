@@ -1,6 +1,7 @@
 import type { Contour } from '../contour';
 import { joinEnds } from '../tidy/join-ends';
 import { reverseContour } from '../maps/transform';
+import { norm } from '../../norm';
 
 /** A contour cut at one of its nodes: a closed one is open there, of an open one two are made. Undefined at an end. */
 export function cutAtNode({ start, segments, closed }: Contour, node: number): Contour[] | undefined {
@@ -24,7 +25,7 @@ export function closedContour(contour: Contour, near: number): Contour {
   if (contour.closed) return contour;
   const { start, segments } = contour;
   const last = segments[segments.length - 1];
-  const gap = Math.hypot(last.x - start.x, last.y - start.y);
+  const gap = norm(last.x - start.x, last.y - start.y);
   if (gap <= near) {
     const [joined] = joinEnds([contour], Math.max(gap * 1.01, 1e-9)).contours;
     if (joined.closed) return joined;
@@ -44,7 +45,7 @@ export function joinedContours(contours: readonly Contour[]): Contour | undefine
     const one = a.isLast ? rest[a.k] : reverseContour(rest[a.k]);
     const other = b.isLast ? reverseContour(rest[b.k]) : rest[b.k];
     const end = one.segments[one.segments.length - 1];
-    const isApart = Math.hypot(end.x - other.start.x, end.y - other.start.y) > SAME;
+    const isApart = norm(end.x - other.start.x, end.y - other.start.y) > SAME;
     const joined: Contour = {
       start: one.start,
       segments: [
@@ -77,7 +78,7 @@ function nearestEnds(contours: readonly Contour[]): { a: EndOf; b: EndOf } {
   for (const one of ends) {
     for (const other of ends) {
       if (other.k <= one.k) continue;
-      const gap = Math.hypot(one.x - other.x, one.y - other.y);
+      const gap = norm(one.x - other.x, one.y - other.y);
       if (gap < least) [least, best] = [gap, { a: one, b: other }];
     }
   }

@@ -3,6 +3,7 @@ import { cutAtNode } from './ends';
 import { withNodeAt, nodesOf } from './nodes';
 import { pointOf } from '../segment';
 import { curveFor, placesOn, withoutNode } from './without-node';
+import { norm } from '../../norm';
 
 /** What a run of segments may become: one of these, from its first node to its last. */
 export const RUN_KINDS = ['line', 'arc', 'cubic'] as const;
@@ -72,7 +73,7 @@ function oneOf(from: Point, run: readonly Segment[], kind: RunKind): Segment {
 function nearestArc(from: Point, run: readonly Segment[], to: Point): Segment {
   const ends = [from, ...run.map(pointOf)];
   const [dx, dy] = [to.x - from.x, to.y - from.y];
-  const chord = Math.hypot(dx, dy);
+  const chord = norm(dx, dy);
   // In a frame of the chord: u along it from its middle, v to its right as seen on screen, where arcs of a positive bulge lie.
   const places = run
     .flatMap((segment, k) => placesOn(ends[k], segment))
@@ -82,9 +83,7 @@ function nearestArc(from: Point, run: readonly Segment[], to: Point): Segment {
   const off = (bulge: number) => {
     const height = (side * bulge * chord) / 2;
     const radius = (chord * chord) / 8 / height + height / 2;
-    return Math.max(
-      ...places.map(({ u, v }) => Math.abs(Math.hypot(u, v - height + radius) - Math.abs(radius))),
-    );
+    return Math.max(...places.map(({ u, v }) => Math.abs(norm(u, v - height + radius) - Math.abs(radius))));
   };
   const bulge = chord > 0 && side !== 0 ? side * leastOf(off) : 0;
   return Math.abs(bulge) < STRAIGHT ? { kind: 'line', ...to } : { kind: 'arc', bulge, ...to };

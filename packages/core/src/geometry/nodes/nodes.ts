@@ -1,5 +1,6 @@
 import type { Contour, Point, Segment } from '../contour';
 import { splitSegment } from '../segment';
+import { norm } from '../../norm';
 
 /** A node of a contour: where it lies, and the handles of the curves that come to it and leave it. */
 export interface ContourNode extends Point {
@@ -62,16 +63,16 @@ export function withHandleAt(contour: Contour, node: number, which: 'before' | '
   const moved = withHandle(contour, node, which, to);
   const [own, opposite] = [at[which], at[other]];
   if (!own || !opposite || !isSmooth(at, own, opposite)) return moved;
-  const length = Math.hypot(opposite.x - at.x, opposite.y - at.y);
+  const length = norm(opposite.x - at.x, opposite.y - at.y);
   const [dx, dy] = [to.x - at.x, to.y - at.y];
-  const far = Math.hypot(dx, dy);
+  const far = norm(dx, dy);
   if (far === 0) return moved;
   return withHandle(moved, node, other, { x: at.x - (dx * length) / far, y: at.y - (dy * length) / far });
 }
 
 function isSmooth(at: Point, a: Point, b: Point): boolean {
   const [ax, ay, bx, by] = [a.x - at.x, a.y - at.y, b.x - at.x, b.y - at.y];
-  const size = Math.hypot(ax, ay) * Math.hypot(bx, by);
+  const size = norm(ax, ay) * norm(bx, by);
   return size > 0 && ax * bx + ay * by < 0 && Math.abs(ax * by - ay * bx) <= SMOOTH * size;
 }
 
@@ -103,7 +104,7 @@ export function nearestOn(
   contour.segments.forEach((segment, number) => {
     const look = (share: number) => {
       const at = share <= 0 ? from : share >= 1 ? segment : splitSegment(from, segment, share)[0];
-      const off = Math.hypot(at.x - x, at.y - y);
+      const off = norm(at.x - x, at.y - y);
       if (off < best.off) Object.assign(best, { segment: number, share, off });
     };
     for (let k = 0; k <= LOOKED_AT; k++) look(k / LOOKED_AT);

@@ -2,6 +2,7 @@ import type { Contour, Cubic, Point, Segment } from '../contour';
 import { solveLinear } from '../maps/homography';
 import { numberBefore } from './nodes';
 import { directionFrom, directionTo, pointOf, splitSegment } from '../segment';
+import { norm } from '../../norm';
 
 /** Places at which two segments are looked at when one curve takes their place. */
 const LOOKED_AT = 12;
@@ -57,8 +58,8 @@ export function curveFor(from: Point, run: readonly Segment[]): Cubic {
 /** The cubic that two are parts of, where they are (de Casteljau's division undone); undefined for other kinds. */
 function wholeOf(from: Point, first: Segment, second: Segment): Cubic | undefined {
   if (first.kind !== 'cubic' || second.kind !== 'cubic') return undefined;
-  const comes = Math.hypot(first.x - first.x2, first.y - first.y2);
-  const leaves = Math.hypot(second.x1 - first.x, second.y1 - first.y);
+  const comes = norm(first.x - first.x2, first.y - first.y2);
+  const leaves = norm(second.x1 - first.x, second.y1 - first.y);
   const t = comes + leaves > 0 ? comes / (comes + leaves) : 0.5;
   if (t < 0.01 || t > 0.99) return undefined;
   return {
@@ -93,7 +94,7 @@ const handled = (
 function sharesAlong(places: readonly Point[]): { shares: number[]; length: number } {
   const lengths = [0];
   for (let k = 1; k < places.length; k++)
-    lengths.push(lengths[k - 1] + Math.hypot(places[k].x - places[k - 1].x, places[k].y - places[k - 1].y));
+    lengths.push(lengths[k - 1] + norm(places[k].x - places[k - 1].x, places[k].y - places[k - 1].y));
   const length = lengths[lengths.length - 1] || 1;
   return { shares: lengths.map((far) => far / length), length };
 }
@@ -104,7 +105,7 @@ function parametersAt(from: Point, curve: Cubic, places: readonly Point[]): numb
   const steps = 4 * LOOKED_AT;
   const along = Array.from({ length: steps + 1 }, (_, k) => at(k / steps));
   return places.map((place) => {
-    const far = (one: Point) => Math.hypot(one.x - place.x, one.y - place.y);
+    const far = (one: Point) => norm(one.x - place.x, one.y - place.y);
     let best = 0;
     along.forEach((one, k) => {
       if (far(one) < far(along[best])) best = k;

@@ -1,6 +1,6 @@
 import type { Contour, Point, Segment } from '../contour';
 import { contourLength, signedArea } from '../measured/measure';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** What was mended in a contour that had bits of nothing. */
 export interface WithoutBits {

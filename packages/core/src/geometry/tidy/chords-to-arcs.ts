@@ -1,6 +1,6 @@
 import { circleContour } from '../arc';
 import type { Contour, Point, Segment } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** So many chords speak for an arc at least, and for a whole circle. */
 const LEAST = 5;

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Contour, Point } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 import { directionFrom, directionTo } from '../segment';
 import { reverseContour } from '../maps/transform';
 

@@ -1,6 +1,6 @@
 import { centredArc } from '../arc';
 import type { Contour, Point, Segment } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** Arcs over more than this are not put together: one bulge would say them badly. */
 const WIDE = 1.5 * Math.PI;

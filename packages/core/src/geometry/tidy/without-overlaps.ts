@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Contour, Point } from '../contour';
-import { norm } from '../norm';
+import { norm } from '../../norm';
 
 /** A bare line from point to point. */
 interface Bare {

@@ -1,6 +1,7 @@
 import { type Context, checkStopped } from '../../context';
 import { type Components, distanceTransform, findComponents, findRowChanges } from '../../raster';
 import { type Sheet, drawLine } from '../draw';
+import { norm } from '../../norm';
 
 /** The connected components of a sheet's ink. */
 export function componentsOf(sheet: Sheet): Components {
@@ -82,8 +83,7 @@ function nearestMeetings(
     const a = owner[from];
     const b = owner[to];
     if (a === b) return;
-    const gap =
-      Math.hypot((from % width) - (to % width), Math.floor(from / width) - Math.floor(to / width)) - 1;
+    const gap = norm((from % width) - (to % width), Math.floor(from / width) - Math.floor(to / width)) - 1;
     if (gap > most) return;
     const key = Math.min(a, b) * 0x100000 + Math.max(a, b);
     const known = found.get(key);

@@ -2,6 +2,7 @@ import { type Context, checkStopped } from '../../context';
 import { distanceTransform, maskBelow, thinned } from '../../raster';
 import { type Sheet, drawLine } from '../draw';
 import { componentsOf } from './components';
+import { norm } from '../../norm';
 
 /** The end of a stroke: where its middle line ends, where it points, and how thick it is there. */
 interface StrokeEnd {
@@ -117,7 +118,7 @@ function strokeEnds(lines: Uint8Array, inner: Float32Array, width: number, heigh
     const far = path[path.length - 1];
     const dx = (i % width) - (far % width);
     const dy = Math.floor(i / width) - Math.floor(far / width);
-    const along = Math.hypot(dx, dy);
+    const along = norm(dx, dy);
     if (path.length < 3 || along < radius) continue;
     const [x, y] = [(i % width) + 0.5, Math.floor(i / width) + 0.5];
     ends.push({ x, y, dx: dx / along, dy: dy / along, radius });
@@ -152,7 +153,7 @@ function endPairs(ends: StrokeEnd[], length: number): { a: number; b: number; co
       const p = ends[a];
       const q = ends[b];
       const [dx, dy] = [q.x - p.x, q.y - p.y];
-      const apart = Math.hypot(dx, dy);
+      const apart = norm(dx, dy);
       // Middle lines stop about half a stroke's width inside it.
       const gap = apart - p.radius - q.radius;
       if (gap > length || apart < 1) continue;

@@ -1,6 +1,7 @@
 import { type Context, checkStopped } from '../../context';
 import { distanceTransform } from '../../raster';
 import type { Sheet } from '../draw';
+import { norm } from '../../norm';
 
 /** Distances this near to one that matters are worked out from the rim itself, in pixels. */
 const NEAR = 2.5;
@@ -78,5 +79,5 @@ function toSegment(px: number, py: number, x1: number, y1: number, x2: number, y
   const dy = y2 - y1;
   const squared = dx * dx + dy * dy;
   const t = squared === 0 ? 0 : Math.min(1, Math.max(0, ((px - x1) * dx + (py - y1) * dy) / squared));
-  return Math.hypot(px - x1 - t * dx, py - y1 - t * dy);
+  return norm(px - x1 - t * dx, py - y1 - t * dy);
 }

@@ -5,6 +5,7 @@ import { lift } from './lift';
 import { type Ruling, learnRuling } from './ruling';
 import { type Walk, darkRidges, darkestChannel, levelWalk, uprightWalk } from './ridges';
 import { followLine } from './ruled-line';
+import { norm } from '../../norm';
 
 /** Lines that paper was ruled with: how many lay level and upright. */
 export interface Rulings {
@@ -37,7 +38,7 @@ const LEAST_LINES = 5;
  * back, the less the more ink lies on it, so that no stroke is bitten. Undefined where nothing is ruled.
  */
 export function withoutRulings(picture: ColourPicture, context: Context): Unruled | undefined {
-  const reach = Math.max(LEAST_REACH, Math.round(Math.hypot(picture.width, picture.height) * REACH));
+  const reach = Math.max(LEAST_REACH, Math.round(norm(picture.width, picture.height) * REACH));
   const ink = inkColour(picture);
   let current = picture;
   let darkest = darkestChannel(picture);

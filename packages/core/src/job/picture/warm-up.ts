@@ -3,6 +3,7 @@ import type { ColourPicture } from '../../raster';
 import { newJob } from '../document/document';
 import { newMemory, startRun } from '../graph';
 import { pictureResult } from '../steps';
+import { norm } from '../../norm';
 
 const WIDTH = 420;
 const HEIGHT = 300;
@@ -15,7 +16,7 @@ function pattern(grain: number): ColourPicture {
   for (let i = 0; i < WIDTH * HEIGHT; i++) {
     const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    const ring = Math.abs(Math.hypot(x - 110, y - 150) - 60) - 14;
+    const ring = Math.abs(norm(x - 110, y - 150) - 60) - 14;
     const wave = 20 * Math.sin(x / 9) * Math.cos(y / 7) + 10 * Math.sin((x + y) / 3.1);
     const distance = x < 210 ? ring : wave;
     const tone = 128 + 110 * Math.max(-1, Math.min(1, distance)) + grain * (state / 2 ** 32 - 0.5);

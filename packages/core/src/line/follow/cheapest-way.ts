@@ -1,4 +1,5 @@
 import type { EdgeWindow } from './edge-window';
+import { norm } from '../../norm';
 
 /** Costs are whole numbers up to this for a step across a side; a step across an edge costs as much as one where there is none. */
 const MOST = 96;
@@ -67,7 +68,7 @@ function stepCost(
 ): number {
   const length = dx !== 0 && dy !== 0 ? DIAGONAL : 1;
   const [gx, gy] = [across[cell], down[cell]];
-  const size = Math.hypot(gx, gy);
+  const size = norm(gx, gy);
   // Tones rise towards light: with the dark on the left, looking along the way, light is on its right.
   const rising = (gy * dx - gx * dy) / (length * (size || 1));
   const share = dark === 'left' ? rising : -rising;

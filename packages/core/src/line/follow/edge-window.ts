@@ -1,5 +1,6 @@
 import type { Box, Point } from '../../geometry';
 import type { GreyPicture } from '../../raster';
+import { norm } from '../../norm';
 
 /** Cells of a window at most: what the cheapest way is found across within a frame of the screen. */
 const MOST_CELLS = 20_000;
@@ -24,7 +25,7 @@ export interface EdgeWindow {
 
 /** The edges around the way from one place to another. */
 export function edgeWindow(grey: GreyPicture, from: Point, to: Point): EdgeWindow {
-  const around = Math.max(LEAST_AROUND, AROUND * Math.hypot(to.x - from.x, to.y - from.y));
+  const around = Math.max(LEAST_AROUND, AROUND * norm(to.x - from.x, to.y - from.y));
   const box: Box = {
     left: Math.max(0, Math.floor(Math.min(from.x, to.x) - around)),
     top: Math.max(0, Math.floor(Math.min(from.y, to.y) - around)),
@@ -44,7 +45,7 @@ export function edgeWindow(grey: GreyPicture, from: Point, to: Point): EdgeWindo
       const i = y * width + x;
       across[i] = (tones[i + 1] - tones[i - 1]) / 2;
       down[i] = (tones[i + width] - tones[i - width]) / 2;
-      steepest = Math.max(steepest, Math.hypot(across[i], down[i]));
+      steepest = Math.max(steepest, norm(across[i], down[i]));
     }
   }
   return { left: box.left, top: box.top, step, width, height, across, down, steepest };

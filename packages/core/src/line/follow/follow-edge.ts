@@ -2,6 +2,7 @@ import type { Point } from '../../geometry';
 import { type GreyPicture, toneAt } from '../../raster';
 import { type DarkSide, cheapestWay } from './cheapest-way';
 import { type EdgeWindow, edgeWindow } from './edge-window';
+import { norm } from '../../norm';
 
 /** Places along a rim lie this far apart at most once they are settled, in pixels. */
 const APART = 1;
@@ -62,10 +63,10 @@ export function clingToEdge(grey: GreyPicture, at: Point, reach: number): Point 
   across.forEach((gx, i) => {
     const x = left + ((i % width) + 0.5) * step;
     const y = top + (((i / width) | 0) + 0.5) * step;
-    const far = Math.hypot(x - at.x, y - at.y) / reach;
+    const far = norm(x - at.x, y - at.y) / reach;
     if (far > 1) return;
     // Of edges as steep the nearest.
-    const rise = Math.hypot(gx, down[i]) * (1 - 0.5 * far);
+    const rise = norm(gx, down[i]) * (1 - 0.5 * far);
     if (rise > most) [most, best] = [rise, { x, y }];
   });
   if (!best) return at;
@@ -107,7 +108,7 @@ function settled(
 
 /** Where along a gradient, and how near, the tones rise most: a parabola through the three highest rises. */
 function steepestAcross(grey: GreyPicture, at: Point, gradient: Point, reach: number): Point | undefined {
-  const size = Math.hypot(gradient.x, gradient.y);
+  const size = norm(gradient.x, gradient.y);
   if (size === 0) return undefined;
   const [ux, uy] = [gradient.x / size, gradient.y / size];
   const tone = (by: number) => toneAt(grey, at.x + ux * by, at.y + uy * by);

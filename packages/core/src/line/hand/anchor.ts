@@ -9,6 +9,7 @@ import {
   localScale,
   mapPoint,
 } from '../../geometry';
+import { norm } from '../../norm';
 
 /** What a traced contour is known by, so that it is found again in another trace. Lengths in source pixels. */
 export interface Anchor {
@@ -77,7 +78,7 @@ function likenessOf(a: Anchor, b: Anchor): number {
   // A single line has no area.
   const areas = Math.max(a.area, b.area, 1) / Math.max(Math.min(a.area, b.area), 1);
   if (overlap >= OVERLAP && areas <= AREAS) return 1 + overlap / areas;
-  const far = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]);
+  const far = norm(a.at[0] - b.at[0], a.at[1] - b.at[1]);
   return far <= NEAR && overlap >= NEAR_OVERLAP ? overlap / areas : 0;
 }
 

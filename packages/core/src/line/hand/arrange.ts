@@ -1,4 +1,5 @@
 import { type Box, type Point } from '../../geometry';
+import { norm } from '../../norm';
 
 /** How things are brought in line: by a side of the box around all, or by the middle of the one that stays. */
 export const ALIGNMENTS = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const;
@@ -51,7 +52,7 @@ export function turnToParallel(own: number, other: number): number {
 /** How far the second of two things has to go so that the middles of both are so far apart, the way they lie. */
 export function apartBy([stays, goes]: readonly [Box, Box], distance: number): Point {
   const [dx, dy] = [middleX(goes) - middleX(stays), middleY(goes) - middleY(stays)];
-  const now = Math.hypot(dx, dy);
+  const now = norm(dx, dy);
   // Of two on one another the second goes to the right.
   const [ux, uy] = now > 0 ? [dx / now, dy / now] : [1, 0];
   return { x: ux * (distance - now), y: uy * (distance - now) };

@@ -1,5 +1,6 @@
 import { type Contour, type Shape, contoursOf, flatten } from '../../geometry';
 import type { ContourSet } from '../rims/contours';
+import { norm } from '../../norm';
 
 /** How the paths compare with the ink, in square pixels. */
 export interface Match {
@@ -161,7 +162,7 @@ function eachPenned(
   every: number,
   visit: (row: number, x: number) => void,
 ): void {
-  const length = Math.hypot(x2 - x1, y2 - y1);
+  const length = norm(x2 - x1, y2 - y1);
   const [ux, uy] = length > 0 ? [(x2 - x1) / length, (y2 - y1) / length] : [1, 0];
   const top = Math.min(y1, y2) - radius;
   const bottom = Math.max(y1, y2) + radius;

@@ -13,6 +13,7 @@ import {
 import { type Check, findingOf, told } from '../check';
 import { remedy } from '../remedies';
 import { contoursIn, sheetsOf } from '../cut-ground';
+import { norm } from '../../norm';
 
 /** Along these the tool follows the line itself; areas may lie side by side. */
 const FOLLOWED: readonly Task[] = ['cut-through', 'score'];
@@ -85,7 +86,7 @@ function* placesAlong(line: Contour, step: number): Generator<Point> {
   let along = 0;
   for (let i = 0; i + 3 < points.length; i += 2) {
     const [x1, y1, x2, y2] = points.subarray(i, i + 4);
-    const length = Math.hypot(x2 - x1, y2 - y1);
+    const length = norm(x2 - x1, y2 - y1);
     for (; length > 0 && wanted < along + length; wanted += step) {
       const share = (wanted - along) / length;
       yield { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };

@@ -2,6 +2,7 @@ import { contourLength, eachSegment } from '../../geometry';
 import { type Check, type Measured, counted, findingOf, told } from '../check';
 import { remedy } from '../remedies';
 import { contoursIn } from '../cut-ground';
+import { norm } from '../../norm';
 
 /** So many segments that are too short are no accident. */
 const FEW = 3;
@@ -44,7 +45,7 @@ export const shortSegments: Check = {
     const found: Measured[] = [];
     for (const contour of contoursIn(paths))
       eachSegment(contour, (from, segment) => {
-        const length = Math.hypot(segment.x - from.x, segment.y - from.y);
+        const length = norm(segment.x - from.x, segment.y - from.y);
         const isClosed = segment.kind !== 'line' && length < allowed;
         // A curve that comes back to where it began is none.
         const whole = isClosed ? contourLength({ start: from, segments: [segment], closed: false }) : length;
