@@ -6,7 +6,14 @@ import { expect, root, test } from './support/server';
 
 /** Rules broken on the page as it is, by axe-core (WCAG 2.1 A and AA), once what fades in is there. */
 async function broken(page: Page): Promise<string[]> {
-  await page.waitForTimeout(400);
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getTiming().iterations !== Infinity)
+        .map(({ finished }) => finished.catch(() => undefined)),
+    ),
+  );
   await page.evaluate(readFileSync(join(root, 'node_modules/axe-core/axe.min.js'), 'utf8'));
   return page.evaluate(async () => {
     const { axe } = window as unknown as {

@@ -33,11 +33,9 @@ const changed = [...git('diff', '--name-only', since), ...git('ls-files', '--oth
 const sources = changed.filter((file) => /^packages\/.*\.(ts|html|scss)$/.test(file));
 const specs = git('ls-files', 'packages/*.spec.ts').filter((file) => !file.endsWith('.long.spec.ts'));
 
-/** Where the tests of a file are: its room of the core, its folder of the page with those below, or its package. */
+/** Where the tests of a file are: its room of the core, or its package. */
 function roomOf(file) {
-  const [room] = /^packages\/core\/src\/[^/]+\//.exec(file) ??
-    /^packages\/web\/src\/app\/(?:stages\/)?[^/]+\//.exec(file) ??
-    /^packages\/[^/]+\//.exec(file) ?? [file];
+  const [room] = /^packages\/core\/src\/[^/]+\//.exec(file) ?? /^packages\/[^/]+\//.exec(file) ?? [file];
   return room;
 }
 

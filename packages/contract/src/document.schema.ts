@@ -16,7 +16,7 @@ import {
 } from '@drelk/core';
 import { pieceSchema } from './piece.schema';
 import { proveSchema } from './prove.schema';
-import { colour, numbers, places, schemaOf } from './settings.schema';
+import { byKind, colour, numbers, places, schemaOf } from './settings.schema';
 
 export const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'SHA-256');
 
@@ -65,29 +65,23 @@ const square = Joi.object({
 });
 
 const tone = Joi.string().valid('ink', 'paper').required();
-const stroke = Joi.alternatives(
-  Joi.object({
-    kind: Joi.valid('brush').required(),
+const stroke = byKind({
+  brush: {
     tone,
     width: Joi.number().positive().max(10_000).required(),
     points: places(20_000, 2).required(),
     axis,
-  }),
-  Joi.object({
-    kind: Joi.valid('pour').required(),
+  },
+  pour: {
     tone,
     at: place.required(),
     tolerance: Joi.number().min(0).max(100).required(),
     everywhere: Joi.boolean().required(),
-  }),
-  Joi.object({
-    kind: Joi.valid('loop').required(),
-    does: Joi.string().valid('keep', 'drop').required(),
-    points: places(20_000, 6).required(),
-  }),
-  Joi.object({ kind: Joi.valid('inside').required(), at: place.allow(null).required() }),
-  Joi.object({ kind: Joi.valid('mirror').required(), axis: axis.required() }),
-);
+  },
+  loop: { does: Joi.string().valid('keep', 'drop').required(), points: places(20_000, 6).required() },
+  inside: { at: place.allow(null).required() },
+  mirror: { axis: axis.required() },
+});
 
 /** Strokes of a job, and places that all of them go through: a save with them stays below what the server takes. */
 export const MOST_STROKES = 5000;

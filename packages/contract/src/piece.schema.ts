@@ -23,6 +23,7 @@ import {
   inTurn,
   isWhole,
 } from '@drelk/core';
+import { byKind } from './settings.schema';
 
 /** Lengths in millimetres: of what is made, and of how far apart things lie. */
 const MOST = 100_000;
@@ -91,12 +92,12 @@ const text = Joi.object({
 }).required();
 
 const count = Joi.number().integer().min(1).max(MOST_HOLES).required();
-const pattern = Joi.alternatives(
-  Joi.object({ kind: Joi.valid('one').required() }),
-  Joi.object({ kind: Joi.valid('row').required(), count, step: distance, along: oneOf(['across', 'down']) }),
-  Joi.object({ kind: Joi.valid('circle').required(), count, diameter: size }),
-  Joi.object({ kind: Joi.valid('sides').required(), from: distance }),
-).required();
+const pattern = byKind({
+  one: {},
+  row: { count, step: distance, along: oneOf(['across', 'down']) },
+  circle: { count, diameter: size },
+  sides: { from: distance },
+}).required();
 
 const bridges = Joi.object({
   width: size,
@@ -178,22 +179,19 @@ const KINDS: Record<ItemKind, Joi.SchemaMap> = {
   },
 };
 
-const item = Joi.alternatives(
-  ...Object.entries(KINDS).map(([kind, more]) =>
-    Joi.object({
-      kind: Joi.valid(kind).required(),
-      name: Joi.string().trim().min(1).max(120).required(),
-      place,
-      task: Joi.alternatives(Joi.valid('auto'), task).required(),
-      hidden: flag,
-      locked: flag,
-      tabs: Joi.object({ width: size, count: Joi.number().integer().min(0).max(MOST_TABS).required() })
-        .allow(null)
-        .required(),
-      layer: Joi.number().min(-1e9).max(1e9).required(),
-      ...more,
-    }),
-  ),
+const shared = {
+  name: Joi.string().trim().min(1).max(120).required(),
+  place,
+  task: Joi.alternatives(Joi.valid('auto'), task).required(),
+  hidden: flag,
+  locked: flag,
+  tabs: Joi.object({ width: size, count: Joi.number().integer().min(0).max(MOST_TABS).required() })
+    .allow(null)
+    .required(),
+  layer: Joi.number().min(-1e9).max(1e9).required(),
+};
+const item = byKind(
+  Object.fromEntries(Object.entries(KINDS).map(([kind, more]) => [kind, { ...shared, ...more }])),
 );
 
 /** What an item hangs on has to be there, and must not hang on the item in its turn. */

@@ -21,6 +21,20 @@ export const places = (most: number, least = 0) =>
   );
 export const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/, 'colour');
 
+/** One of several kinds of things, by the kind it says it is: what is wrong with it is told by its own kind's rules. */
+export function byKind(kinds: Readonly<Record<string, Joi.SchemaMap>>): Joi.AlternativesSchema {
+  const names = Object.keys(kinds);
+  return Joi.alternatives().conditional(Joi.ref('.kind'), {
+    switch: names.map((name, n) => ({
+      is: name,
+      then: Joi.object({ ...kinds[name], kind: Joi.valid(name).required() }),
+      ...(n < names.length - 1
+        ? {}
+        : { otherwise: Joi.object({ kind: Joi.valid(...names).required() }).unknown() }),
+    })),
+  });
+}
+
 /** How a record of settings is checked at the door: each must be there, and fit one of its forms. */
 export function schemaOf<T>(
   record: Settings<T>,
