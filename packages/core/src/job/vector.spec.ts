@@ -55,6 +55,14 @@ describe('a job that begins with a vector file', () => {
     expect(proof.findings).toEqual([]);
   });
 
+  it('is taken in where areas of one size lie across one another', () => {
+    const { run } = jobOn(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40">' +
+        '<circle cx="20" cy="20" r="12"/><circle cx="32" cy="20" r="12"/></svg>',
+    );
+    expect(run().facts.contours).toBe(2);
+  });
+
   it('has its layers as plates, told apart though their colour is the same, each to be left out', () => {
     const { document, run } = jobOn(COLOURS);
     const { plates, file } = run().artwork;

@@ -19,6 +19,9 @@ describe('drawnRings', () => {
   it.each([
     ['whose hole is off centre', ring(40, 37, 1)],
     ['broad as a washer', ring(40, 20)],
+    ['whose hole is as large as itself', ring(40, 40)],
+    ['whose hole is larger', ring(40, 40.001)],
+    ['whose hole leaves a hair of it', ring(40, 39.9999)],
     [
       'with two holes',
       { ...ring(40, 37), holes: [...ring(40, 37).holes, circleContour({ x: 50, y: 88.5 }, 0.5)] },

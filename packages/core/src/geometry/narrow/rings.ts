@@ -6,6 +6,8 @@ import { boxOf, contourLength, signedArea } from '../measured/measure';
 const VARIES = 0.25;
 /** Wider than this share of its box it is a shape with a hole, and no line. */
 const WIDEST = 0.12;
+/** Thinner than this share of it, nothing was drawn with a pen: two contours of one size lie on one another, or nearly. */
+const THINNEST = 1 / 2000;
 /** Places compared along a ring, and how closely curves are followed, as shares of its width. */
 const STEP = 1;
 const CLOSE = 0.01;
@@ -38,7 +40,8 @@ export function ringWidth({ outer, holes }: Shape): number | undefined {
   if (holes.length !== 1 || !around) return undefined;
   const area = Math.abs(signedArea(outer)) - Math.abs(signedArea(hole));
   const width = area / ((contourLength(outer) + contourLength(hole)) / 2);
-  if (width > WIDEST * Math.min(around.right - around.left, around.bottom - around.top)) return undefined;
+  const across = Math.min(around.right - around.left, around.bottom - around.top);
+  if (!(width >= THINNEST * across) || width > WIDEST * across) return undefined;
   const gaps = distancesBetween([hole], [outer], STEP * width, CLOSE * width);
   const isEven = gaps.every((gap) => Math.abs(gap - width) < VARIES * width);
   return isEven ? width : undefined;
