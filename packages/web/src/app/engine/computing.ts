@@ -14,7 +14,7 @@ import {
 import type { OpenJob } from '@drelk/runner';
 import type { ArrivedView, Held, ResultView } from './views';
 import { bitmapAtOnce, bitmapOf, inkPixels } from './pixels';
-import { atSourceScale, viewOf } from './view';
+import { atSourceScale, viewOf } from './view-of-result';
 
 /** A document as it is to be computed, and what the page holds already. */
 export interface ComputeAsked {
