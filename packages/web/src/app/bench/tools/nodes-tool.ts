@@ -114,7 +114,7 @@ export class NodesTool implements Tool {
       this.mark(this.gripped.node);
       return;
     }
-    const now = performance.now();
+    const now = this.tools.happened;
     const before = this.pressed;
     this.pressed = { at, when: now };
     if (before && now - before.when < DOUBLE && isNearOnScreen(before.at, at, this.work)) this.addAt(at);

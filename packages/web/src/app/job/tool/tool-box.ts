@@ -29,9 +29,11 @@ export class ToolBox {
 
   /** What may be pulled on the bench while no tool is taken up: whether something lies there, and the tool for as long as it is pulled. */
   readonly lender = signal<{ has(at: Place): boolean; make(): Tool } | undefined>(undefined);
-  /** The tool in hand is given back when the hand lets go. */
   /** What tools that are taken up may reach. */
   readonly work = inject(ToolWork);
+  /** When the hand did what it did last, in milliseconds: not when the page got round to it. */
+  happened = NaN;
+  /** The tool in hand is given back when the hand lets go. */
   private isLent = false;
 
   /** Places of a ruler whose length was not given yet: the tool begins with them when it is taken up again. */
@@ -76,8 +78,9 @@ export class ToolBox {
     });
   }
 
-  /** Keeps which keys are held with what the hand does. */
-  hold({ altKey, shiftKey }: { altKey: boolean; shiftKey: boolean }): void {
+  /** Keeps when the hand does something, and which keys are held with it. */
+  hold({ altKey, shiftKey, timeStamp }: { altKey: boolean; shiftKey: boolean; timeStamp?: number }): void {
+    this.happened = timeStamp ?? NaN;
     const { free, more } = this.held();
     if (free !== altKey || more !== shiftKey) this.held.set({ free: altKey, more: shiftKey });
   }
