@@ -24,6 +24,7 @@ import {
   openByHand,
   openSample,
   pull,
+  settled,
   scaleByRuler,
   typeFigure,
 } from './support/page';
@@ -170,6 +171,9 @@ test('a node is pulled, one is added and taken out, and all of it undone', async
   await expect(hand.getByText('4 nodes.')).toBeVisible();
   await pull(page, lower, { x: lower.x + 40, y: lower.y - 10 });
   await expect(page.getByRole('button', { name: 'Undo: Node moved' })).toBeVisible();
+  // Each press waits until the page has taken the one before: a busy page would stretch a double one into two.
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
+  await settled(page);
   await page.mouse.dblclick((upper.x + lower.x) / 2, upper.y);
   await expect(nodes).toHaveText(String(before + 5));
   await page.keyboard.press('Delete');
