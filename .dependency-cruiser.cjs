@@ -1,5 +1,5 @@
 /**
- * The house's floors: settings, raster, geometry -> text -> format -> the six stages -> rehearse -> job -> runner -> contract, decode -> server, web, cli. An
+ * The house's floors: settings, raster, geometry -> text -> format -> machine -> material -> the six stages -> rehearse -> job -> runner -> contract, decode -> server, web, cli. An
  * import never runs upward, a stage never imports another stage, nothing imports a package's inside.
  */
 const core = '^packages/core/src';
@@ -50,6 +50,8 @@ module.exports = {
       'text',
       'format',
       ...stages,
+      'machine',
+      'material',
       'rehearse',
       'job',
     ]),
@@ -58,12 +60,25 @@ module.exports = {
       'raster',
       'text',
       'format',
+      'machine',
+      'material',
       ...stages,
       'rehearse',
       'job',
     ]),
-    floor('text-is-below-the-formats', 'text', ['raster', 'format', ...stages, 'rehearse', 'job']),
-    floor('format-is-below-the-stages', 'format', [...stages, 'rehearse', 'job']),
+    floor('text-is-below-the-formats', 'text', [
+      'raster',
+      'format',
+      'machine',
+      'material',
+      ...stages,
+      'rehearse',
+      'job',
+    ]),
+    floor('format-is-below-the-stages', 'format', ['machine', 'material', ...stages, 'rehearse', 'job']),
+    // What a tool does, and what it leaves, is the same for a piece that is proven and for a file that is rehearsed.
+    floor('machine-is-below-material', 'machine', ['material', ...stages, 'rehearse', 'job']),
+    floor('material-is-below-the-stages', 'material', [...stages, 'rehearse', 'job']),
     ...stages.map((stage) =>
       floor(`${stage}-stands-alone`, stage, [
         ...stages.filter((other) => other !== stage),

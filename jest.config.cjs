@@ -7,6 +7,8 @@ const esmPackages = [
   'clipper2-ts',
   'fast-png',
   'iobuffer',
+  'jsts',
+  'fastpriorityqueue',
 ];
 const transformIgnorePatterns = [`/node_modules/(?!(${esmPackages.join('|')})/)`];
 const swc = [

@@ -3,12 +3,13 @@ import {
   type Contour,
   type DrawingPath,
   MATERIALS,
-  type Subject,
+  type Given,
   TOOLS,
   cutGrounds,
   limitsOf,
   narrowestOf,
   placeContour,
+  sheetsLeft,
   subjectOf,
 } from '@drelk/core';
 import { median, now } from './measure';
@@ -46,12 +47,16 @@ export function proveRows(): Record<string, Record<string, string>> {
         const begun = now();
         const grounds = cutGrounds(subject.paths);
         const ground = now() - begun;
+        const sheets = sheetsLeft(grounds, limits);
+        const left = now() - begun - ground;
         const parts = CHECKS.map((check) => {
           const started = now();
-          const count = check.check({ ...subject, grounds }, limits).reduce((sum, one) => sum + one.count, 0);
+          const count = check
+            .check({ ...subject, grounds, sheets }, limits)
+            .reduce((sum, one) => sum + one.count, 0);
           return { kind: check.kind, count, time: now() - started };
         });
-        return { ground, parts, total: now() - begun };
+        return { ground, left, parts, total: now() - begun };
       });
       const [{ parts }] = runs;
       const slowest = [...parts].sort((a, b) => b.time - a.time).slice(0, 3);
@@ -60,6 +65,7 @@ export function proveRows(): Record<string, Record<string, string>> {
         {
           'all checks': `${median(runs.map(({ total }) => total)).toFixed(0)} ms`,
           'what lies in what': `${median(runs.map(({ ground }) => ground)).toFixed(0)} ms`,
+          'what is left': `${median(runs.map(({ left }) => left)).toFixed(0)} ms`,
           slowest: slowest.map(({ kind, time }) => `${kind} ${time.toFixed(0)}`).join(', '),
           'narrowest place': `${narrowestIn(subject).toFixed(0)} ms`,
           found: String(parts.reduce((sum, { count }) => sum + count, 0)),
@@ -70,7 +76,7 @@ export function proveRows(): Record<string, Record<string, string>> {
 }
 
 /** The narrowest place of a piece, in milliseconds; while its size changes it is the same place, as much wider as the piece. */
-function narrowestIn({ paths }: Subject): number {
+function narrowestIn({ paths }: Given): number {
   const grounds = cutGrounds(paths);
   return median(
     Array.from({ length: RUNS }, () => {
@@ -81,7 +87,7 @@ function narrowestIn({ paths }: Subject): number {
   );
 }
 
-function sheetOf(nodes: number): Subject {
+function sheetOf(nodes: number): Given {
   const count = Math.round(nodes / 4);
   const across = Math.ceil(Math.sqrt(count));
   const paths = Array.from({ length: count }, (_, k): DrawingPath => ({

@@ -1,7 +1,7 @@
 import { type Box, type Contour, boxOf, combineAreas } from '../geometry';
 import { type VectorPath, tell } from './vector-drawing';
 
-/** What of a path lies within clips; undefined where nothing does. Lines are taken whole where any of them is inside. */
+/** What of a path lies within clips; undefined where nothing does. Open lines are taken whole where any of them is inside; what is closed is closed along the clip. */
 export function clipped(
   path: VectorPath,
   clips: readonly Contour[][],
@@ -15,8 +15,11 @@ export function clipped(
       return undefined;
     }
     if (isBox(clip, within) && lies(around, within)) continue;
-    if (path.paint === 'line') tell(left, 'lines taken beyond their clip');
-    else contours = combineAreas('keep common', contours, clip);
+    tell(left, 'things cut off at their clip');
+    const lines = contours.filter(({ closed }) => !closed);
+    const areas = contours.filter(({ closed }) => closed);
+    if (lines.length > 0) tell(left, 'lines taken beyond their clip');
+    contours = [...lines, ...(areas.length > 0 ? combineAreas('keep common', areas, clip) : [])];
   }
   return contours.length > 0 ? { ...path, contours } : undefined;
 }

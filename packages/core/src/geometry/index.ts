@@ -25,22 +25,16 @@ export {
   signedArea,
 } from './measured/measure';
 export { isInside } from './measured/winding';
-export { flatten, flattenSegment, NESTING_FLATNESS_MM, stepsWithin } from './flatten';
+export { flatten, NESTING_FLATNESS_MM, stepsWithin } from './flatten';
 export { mapContour, placeContour, type Placement, placeShape, reverseContour } from './maps/transform';
 export { boxOfPoints, insidePolygon, polygonArea } from './polygon';
 export { directed, nestContours, nestingOf, parentsAmong } from './measured/nest';
-export {
-  type ChordIndex,
-  distancesBetween,
-  distanceToChord,
-  distanceToChords,
-  indexChords,
-  worstDistance,
-} from './near/distance';
+export { distancesBetween, distanceToChords, indexChords, worstDistance } from './near/distance';
+export { type DoubledStretch, doubledStretches, pairsDoubled } from './near/doubled';
 export { gapBetween, nearestPlace } from './near/nearest';
 export { leftStanding } from './narrow/left-standing';
-export { indexRims, indexSegmentBoxes, type RimIndex, segmentsNearOthers } from './near/near-segments';
-export { narrowPlaces, narrowRuns } from './narrow/narrow-places';
+export { indexRims, indexSegmentBoxes, type RimIndex } from './near/near-segments';
+export { narrowAndTapering, narrowBetween, narrowPlaces, narrowRuns } from './narrow/narrow-places';
 export { drawnRings, leastOtherWidth, ringWidth } from './narrow/rings';
 export {
   composed,
@@ -64,7 +58,16 @@ export {
   keepsCircles,
   UNMOVED,
 } from './maps/affine';
-export { intersected, offset, type OffsetCorners, penned, subtracted, united } from './measured/areas';
+export {
+  coveredBy,
+  intersected,
+  notCovered,
+  offset,
+  type OffsetCorners,
+  penned,
+  subtracted,
+  united,
+} from './measured/areas';
 export { type CrossingPlace, Crossings, findCrossings } from './meeting/crossings';
 export { followed, type PlacedSegment } from './meeting/placed-segments';
 export {
@@ -102,7 +105,7 @@ export { nearestOn, nodesOf, withHandleAt, withNodeIn } from './nodes/nodes';
 export { cutAtNodes, type RunKind, withNodesMoved, withoutNodes, withRunAs } from './nodes/node-run';
 export { axesOf } from './measured/axes';
 export { closedContour, cutAtNode, joinedContours } from './nodes/ends';
-export { alongOf, cornersAlong, nearestAlong, onAt, runsBetween } from './nodes/along';
+export { alongOf, cornersAlong, nearestAlong, onAt, placesAlong, runsBetween } from './nodes/along';
 export { combineAreas, type Combining } from './curved/combine';
 export { splineContour, splineThrough } from './curved/spline';
 export { withoutBits } from './tidy/bits';

@@ -1,6 +1,7 @@
 import type { Box, Point } from '../geometry';
 import type { DrawingPath, DrawingPlate } from '../format';
 import type { CutGround } from './cut-ground';
+import type { SheetLeft } from './sheets';
 import type { Limits } from './limits';
 import type { Remedy } from './remedies';
 
@@ -29,8 +30,8 @@ export interface Finding {
   grows?: true;
 }
 
-/** What is proven: paths in millimetres, and how they came to their size. */
-export interface Subject {
+/** What is to be proven: paths in millimetres, and how they came to their size. */
+export interface Given {
   paths: readonly DrawingPath[];
   /** What is cut through of each sheet, and what lies in what. */
   grounds: readonly CutGround[];
@@ -46,6 +47,15 @@ export interface Subject {
   mirrored: boolean | undefined;
   /** Plates that are to be cut. */
   plates: readonly DrawingPlate[];
+  /** What was taken otherwise than a file may have meant it, a sentence each. */
+  asRead: readonly string[];
+  /** The page of a file, which nothing runs off; undefined where there is none. */
+  page: Box | undefined;
+}
+
+/** What is proven, with what a tool leaves of each sheet. */
+export interface Subject extends Given {
+  sheets: readonly SheetLeft[];
 }
 
 /** One thing that is looked at, by itself: what it reads of the subject decides when it is looked at again. */

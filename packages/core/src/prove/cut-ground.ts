@@ -8,17 +8,22 @@ import {
   indexRims,
   parentsAmong,
 } from '../geometry';
+import { type Cut, cutsOf, isLoop } from '../machine';
 
 /** What is cut through of one sheet, by what lies in what. */
 export interface CutGround {
+  /** What is drawn of it, of all tasks. */
+  paths: DrawingPath[];
+  /** All contours that are cut through, open ones too. */
+  drawn: Contour[];
+  /** Where those cross themselves or one another, by their numbers. */
+  crossings: CrossingPlace[];
+  /** What a tool goes around along them, and lines. */
+  cuts: Cut[];
   /** Closed contours that are cut through, the material to the left seen on screen: rims of parts one way around, holes the other. */
   contours: Contour[];
   /** Their segments, ready to be asked which come near each other. */
   rims: RimIndex;
-  /** All contours that are cut through, open ones too, each with the number of its path, and whether it is that one's rim. */
-  cuts: { contour: Contour; path: number; isOuter: boolean }[];
-  /** Where those cross themselves or one another, by their numbers among the cuts. */
-  crossings: CrossingPlace[];
   /** In how many others each lies: even for rims of parts, odd for their holes. */
   depths: number[];
   /** Contours of pockets, what stays around them to the left, and their segments. */
@@ -32,41 +37,35 @@ const CLOSE = 0.005;
 
 /** The ground that paths leave once they are cut; each plate is a sheet of its own. */
 export const cutGrounds = (paths: readonly DrawingPath[]): CutGround[] =>
-  sheetsOf(paths.filter(({ task }) => task === 'cut-through' || task === 'pocket')).map((own) => {
-    const cut = own.filter(({ task }) => task === 'cut-through');
-    const { contours, depths } = nested(cut, true);
-    const pockets = nested(
-      own.filter(({ task }) => task === 'pocket'),
-      false,
-    );
-    const cuts = cut.flatMap(({ shape }, k) =>
-      [shape.outer, ...shape.holes].map((contour, n) => ({ contour, path: k, isOuter: n === 0 })),
-    );
+  sheetsOf(paths).map((own) => {
+    const of = (task: DrawingPath['task']) => contoursIn(own.filter((path) => path.task === task));
+    const drawn = of('cut-through');
+    const crossings = findCrossings(drawn, CLOSE);
+    const cuts = cutsOf(drawn, crossings);
+    const loops = cuts.filter((cut) => isLoop(cut) && !cut.tabbed);
+    const depths = loops.map(({ depth }) => depth);
+    // Outermost ones run counter-clockwise seen on screen, those in them turn and turn about.
+    const contours = loops.map(({ contour, depth }) => directed(contour, depth % 2 === 0));
+    const pocketContours = aroundPockets(of('pocket'));
     return {
+      paths: own,
+      drawn,
+      crossings,
+      cuts,
       contours,
       depths,
       rims: indexRims(contours),
-      cuts,
-      crossings: findCrossings(
-        cuts.map(({ contour }) => contour),
-        CLOSE,
-      ),
-      pocketContours: pockets.contours,
-      pockets: indexRims(pockets.contours),
+      pocketContours,
+      pockets: indexRims(pocketContours),
     };
   });
 
-/** Closed contours, outermost ones counter-clockwise seen on screen or the other way, those in them turn and turn about. */
-function nested(
-  paths: readonly DrawingPath[],
-  counterClockwise: boolean,
-): Pick<CutGround, 'contours' | 'depths'> {
-  const closed = contoursIn(paths).filter((contour) => contour.closed);
+/** Closed contours, what is not cleared to their left. */
+function aroundPockets(contours: readonly Contour[]): Contour[] {
+  const closed = contours.filter((contour) => contour.closed);
   const parents = parentsAmong(closed, FLATNESS_MM);
   const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
-  const depths = closed.map((_, k) => depthOf(k));
-  const contours = closed.map((contour, k) => directed(contour, (depths[k] % 2 === 0) === counterClockwise));
-  return { contours, depths };
+  return closed.map((contour, k) => directed(contour, depthOf(k) % 2 === 1));
 }
 
 /** Paths by the sheets they are cut from: a plate's, or that of all which are of none. */

@@ -1,7 +1,7 @@
 export { fitsOn } from './checks/parts';
-export { counted, foundBy, type Finding, type Severity, type Subject, toldArea } from './check';
+export { counted, foundBy, type Finding, type Given, type Severity, type Subject, toldArea } from './check';
 export { cutGrounds } from './cut-ground';
-export { limitsOf } from './limits';
+export { doubledWithin, limitsOf } from './limits';
 export { CHECKS, type Proof, proofOf, prove, CHECK_KINDS } from './prove';
 export type { Remedy } from './remedies';
 export {
@@ -18,17 +18,6 @@ export {
   radiusAt,
 } from './ruler';
 export { timesToPass } from './size-to-pass';
-export {
-  type Material,
-  MATERIALS,
-  ORIGINS,
-  type Process,
-  PROCESSES,
-  PROVE_DEFAULTS,
-  type ProveSettings,
-  type Tool,
-  TOOL_KINDS,
-  type ToolKind,
-  TOOLS,
-} from './workshop';
+export { PROVE_DEFAULTS, type ProveSettings } from './settings';
+export { sheetsLeft } from './sheets';
 export { subjectOf } from './subject';

@@ -1,4 +1,4 @@
-import type { Material, Tool } from './workshop';
+import type { Material, Tool, ToolKind } from '../machine';
 
 /** What a machine, a material and a tool allow. Lengths in millimetres; 0 where there is no limit. */
 export interface Limits {
@@ -25,6 +25,10 @@ export interface Limits {
   shortestSegment: number;
   /** It is cut from behind: what is right then is mirrored. */
   fromBehind: boolean;
+  /** What takes material away, and how wide; how thick the sheet is, 0 for a film. */
+  toolKind: ToolKind;
+  kerf: number;
+  thickness: number;
   /** In which lengths are told. */
   units: 'mm' | 'in';
 }
@@ -37,6 +41,11 @@ const DOUBLE = 0.05;
 const SHORT = 0.02;
 /** What holds a part in a sheet that nothing lies under: of the side of a square as large; common practice, no source. */
 const HOLD = 1 / 25;
+
+/** Lines nearer to each other than this are one to a machine: it goes along them twice. */
+export const doubledWithin = ({ toolKind, kerf }: { toolKind: ToolKind; kerf: number }): number =>
+  // A mill goes beside the line, and lines beside each other are walls or gaps to it.
+  toolKind === 'end mill' ? DOUBLE : Math.max(DOUBLE, kerf / 2);
 
 /** The limits of a material worked with a tool, told in a unit. A hole or a gap cannot be less than the tool is wide. */
 export function limitsOf(material: Material, tool: Tool, units: Limits['units'] = 'mm'): Limits {
@@ -53,12 +62,14 @@ export function limitsOf(material: Material, tool: Tool, units: Limits['units'] 
     leastPart: least.part,
     leastRadius: isRound ? tool.width / 2 : 0,
     leastTip: least.tip,
-    // A mill goes beside the line, and lines beside each other are walls or gaps to it.
-    double: isRound ? DOUBLE : Math.max(DOUBLE, tool.width / 2),
+    double: doubledWithin({ toolKind: tool.kind, kerf: tool.width }),
     bed,
     nodesPer100: least.nodesPer100,
     shortestSegment: SHORT,
     fromBehind: material.fromBehind ?? false,
+    toolKind: tool.kind,
+    kerf: tool.width,
+    thickness: material.thickness,
     units,
   };
 }

@@ -8,7 +8,7 @@ import { type Limits, limitsOf } from './limits';
 import { prove } from './prove';
 import { timesToPass } from './size-to-pass';
 import { subjectOf } from './subject';
-import { MATERIALS, PROCESSES, TOOLS, type Process } from './workshop';
+import { MATERIALS, PROCESSES, TOOLS, type Process } from '../machine';
 
 const path = (outer: Contour, holes: Contour[] = [], more: Partial<DrawingPath> = {}): DrawingPath => ({
   task: 'cut-through',
@@ -119,9 +119,12 @@ describe('a planted flaw', () => {
     const allowed = LASER[limit] as number;
     fc.assert(
       fc.property(sides(allowed), place, (size, at) => {
-        const finding = findingsOf(plant(size, at)).find((one) => one.kind === kind);
+        // Lines so near that a beam goes along both at once are told as that.
+        fc.pre(kind !== 'narrow-slot' || Math.abs(size - LASER.double) > 0.001);
+        const told = kind === 'narrow-slot' && size <= LASER.double ? 'duplicate' : kind;
+        const finding = findingsOf(plant(size, at)).find((one) => one.kind === told);
         expect(finding !== undefined).toBe(size < allowed);
-        if (finding) {
+        if (finding && told === kind) {
           expect(finding.measured).toBeCloseTo(size, 2);
           expect(finding).toMatchObject({ count: 1, allowed });
           expect(finding.places).toHaveLength(1);
@@ -136,7 +139,7 @@ describe('findings', () => {
   it('lines that lie on one another: how long they are cut twice', () => {
     const finding = found([path(block(0, 0, 40, 40)), path(block(40, 10, 20, 20))], 'duplicate');
     expect(finding.severity).toBe('stop');
-    expect(Math.abs(finding.measured - 20)).toBeLessThan(1.5);
+    expect(finding.measured).toBeCloseTo(20, 6);
     expect(finding.places.every(({ x, y }) => Math.abs(x - 40) < 0.1 && y > 9 && y < 31)).toBe(true);
     expect(found([path(leaf), path(leaf)], 'duplicate').measured).toBeGreaterThan(80);
   });
@@ -163,17 +166,16 @@ describe('findings', () => {
     ]);
     // Where they do, no gap or wall is told as well, and no size that would mend it.
     const both = findingsOf([path(block(0, 0, 40, 40)), path(block(20, 20, 40, 40))]);
-    expect(both.map(({ kind }) => kind)).toEqual(['parts-overlap', 'crossing']);
+    expect(both.map(({ kind }) => kind)).toEqual(['crossing', 'apart']);
     expect(timesToPass(both)).toBeUndefined();
-    // A score may run across anything.
+    // A score may run across anything; that it runs out is worth knowing.
     const score = path(
       { start: { x: -5, y: 5 }, segments: [{ kind: 'line', x: 50, y: 5 }], closed: false },
       [],
       { task: 'score' },
     );
-    expect(kindsOf([path(block(0, 0, 40, 40)), { ...score, shape: { ...score.shape, pen: 0.3 } }])).toEqual(
-      [],
-    );
+    const over = findingsOf([path(block(0, 0, 40, 40)), { ...score, shape: { ...score.shape, pen: 0.3 } }]);
+    expect(over).toMatchObject([{ kind: 'over-edge', severity: 'note' }]);
   });
 
   it('what lies in a hole falls out', () => {

@@ -1,7 +1,8 @@
 import type { DrawingPath } from '../format';
 import { circleContour } from '../geometry';
-import { type Subject, told, toldArea } from './check';
+import { type Given, type Subject, told, toldArea } from './check';
 import { CHECKS, LIMITS, proofOf, prove } from './prove';
+import { sheetsLeft } from './sheets';
 import { subjectOf } from './subject';
 
 const disc: DrawingPath = {
@@ -14,14 +15,13 @@ const straight: DrawingPath = {
   shape: { outer: { start, segments: [{ kind: 'line', x: 8, y: 9 }], closed: false }, holes: [] },
 };
 const subject = subjectOf([disc], { frame: { left: 0, top: 0, right: 10, bottom: 10 }, pixel: 0.2 });
-const kinds = (changed: Partial<Subject>) =>
-  prove({ ...subject, ...changed }).findings.map(({ kind }) => kind);
+const kinds = (changed: Partial<Given>) => prove({ ...subject, ...changed }).findings.map(({ kind }) => kind);
 
 describe('prove', () => {
   it('is silent where nothing is wrong', () => expect(kinds({})).toEqual([]));
 
   it('finds contours of areas that do not close, with both their ends', () => {
-    const [finding] = prove({ ...subject, paths: [disc, straight] }).findings;
+    const [finding] = prove(subjectOf([disc, straight])).findings;
     expect(finding).toMatchObject({ kind: 'open', measured: 1, allowed: 0 });
     expect(finding.places.map(({ x, y }) => [x, y])).toEqual([
       [1, 2],
@@ -52,9 +52,9 @@ describe('prove', () => {
   ])('%o: %o', (changed, found) => expect(kinds(changed)).toEqual(found));
 
   it('sets apart what is waived, with the reason', () => {
-    const all = prove({ ...subject, hasTrueSize: false, paths: [disc, straight] }).findings;
+    const all = prove(subjectOf([disc, straight], { hasTrueSize: false })).findings;
     const { findings, waived } = proofOf(all, { 'no-true-size': 'It is a sketch.' });
-    expect(findings.map(({ kind }) => kind)).toEqual(['open']);
+    expect(findings.map(({ kind }) => kind)).toEqual(['open', 'apart']);
     expect(waived).toEqual([expect.objectContaining({ kind: 'no-true-size', reason: 'It is a sketch.' })]);
   });
 
@@ -73,9 +73,10 @@ describe('prove', () => {
   });
 
   it('reads no more than a check says', () => {
+    const whole: Subject = { ...subject, sheets: sheetsLeft(subject.grounds, LIMITS) };
     for (const check of CHECKS) {
       const read = new Set<string>();
-      const watched = new Proxy(subject, {
+      const watched = new Proxy(whole, {
         get: (target, part) => {
           read.add(String(part));
           return target[part as keyof Subject];

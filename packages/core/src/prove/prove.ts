@@ -1,24 +1,27 @@
-import { type Check, type Finding, SEVERITIES, type Subject, foundBy } from './check';
+import { type Check, type Finding, type Given, SEVERITIES, foundBy } from './check';
+import { asRead } from './checks/as-read';
 import { coarse } from './checks/coarse';
 import { crossing, selfCrossing } from './checks/crossing';
 import { duplicate } from './checks/duplicate';
 import { innerCorner } from './checks/inner-corner';
 import { leftOut } from './checks/left-out';
 import { mirrored } from './checks/mirrored';
-import { narrowSlot, neck, wall } from './checks/narrow';
+import { narrowSlot, neck, sharpTip, wall } from './checks/narrow';
 import { nesting } from './checks/nesting';
 import { shortSegments, tooManyNodes } from './checks/nodes';
 import { open } from './checks/open';
 import { island, outsideBed } from './checks/parts';
-import { partsOverlap } from './checks/parts-overlap';
-import { sharpTip } from './checks/sharp-tip';
+import { apart, bitten } from './checks/left';
+import { notThisTool, overEdge } from './checks/surface';
+import { offPage } from './checks/off-page';
+import { sheetsLeft } from './sheets';
 import { sliver, smallHole, speck } from './checks/small';
 import { textAsText } from './checks/text-as-text';
 import { trueSize } from './checks/true-size';
 import { unreachedPlate } from './checks/unreached-plate';
 import { weak } from './checks/weak';
 import { type Limits, limitsOf } from './limits';
-import { MATERIALS, TOOLS } from './workshop';
+import { MATERIALS, TOOLS } from '../machine';
 
 /** Everything that is looked at, in the order in which it is told among what is as grave. */
 export const CHECKS: readonly Check[] = [
@@ -27,12 +30,13 @@ export const CHECKS: readonly Check[] = [
   open,
   trueSize,
   outsideBed,
-  partsOverlap,
+  notThisTool,
   crossing,
   selfCrossing,
   nesting,
   duplicate,
   island,
+  bitten,
   neck,
   wall,
   weak,
@@ -40,13 +44,17 @@ export const CHECKS: readonly Check[] = [
   smallHole,
   speck,
   sliver,
+  overEdge,
   innerCorner,
+  apart,
+  offPage,
   sharpTip,
   tooManyNodes,
   shortSegments,
   coarse,
   mirrored,
   unreachedPlate,
+  asRead,
 ];
 
 /** The kinds of what can be found, by which findings are waived. */
@@ -61,9 +69,11 @@ export interface Proof {
   waived: (Finding & { reason: string })[];
 }
 
-/** Looks at a subject before it is handed off. */
-export const prove = (subject: Subject, limits: Limits = LIMITS): Proof =>
-  proofOf(CHECKS.flatMap((check) => foundBy(check, subject, limits)));
+/** Looks at what is given before it is handed off. */
+export function prove(given: Given, limits: Limits = LIMITS): Proof {
+  const subject = { ...given, sheets: sheetsLeft(given.grounds, limits) };
+  return proofOf(CHECKS.flatMap((check) => foundBy(check, subject, limits)));
+}
 
 /** Findings, the gravest first; kinds that are waived are set apart, with the reason. */
 export function proofOf(found: readonly Finding[], waived: Readonly<Record<string, string>> = {}): Proof {

@@ -121,7 +121,10 @@ export function gapBetweenShapes(one: readonly Contour[], other: readonly Contou
 }
 
 /** A narrow place between two contours, on their curves themselves and not on chords of them. */
-function settled({ width, from, to, a, b }: NarrowPlace, contours: readonly Contour[]): Narrowest {
+function settled(
+  { width, from, to, a, b }: Omit<NarrowPlace, 'length'>,
+  contours: readonly Contour[],
+): Narrowest {
   let [p, q] = [from, to];
   if (a !== b) {
     const [one, other] = [alongOf(contours[a]), alongOf(contours[b])];

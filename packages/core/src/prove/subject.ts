@@ -1,10 +1,10 @@
 import type { DrawingPath } from '../format';
 import { boxOf } from '../geometry';
-import type { Subject } from './check';
+import type { Given } from './check';
 import { contoursIn, cutGrounds } from './cut-ground';
 
 /** Paths alone as they are proven: at their true size, of no picture, and of which nobody knows from which side they are seen. */
-export function subjectOf(paths: readonly DrawingPath[], more: Partial<Subject> = {}): Subject {
+export function subjectOf(paths: readonly DrawingPath[], more: Partial<Given> = {}): Given {
   return {
     paths,
     grounds: more.grounds ?? cutGrounds(paths),
@@ -15,6 +15,8 @@ export function subjectOf(paths: readonly DrawingPath[], more: Partial<Subject> 
     pixel: undefined,
     mirrored: undefined,
     plates: [],
+    page: undefined,
+    asRead: [],
     ...more,
   };
 }

@@ -5,7 +5,7 @@ import { type Cv, type Mat, greyMat, loadOpenCv } from '../testing/opencv';
 import { limitsOf } from './limits';
 import { prove } from './prove';
 import { subjectOf } from './subject';
-import { MATERIALS, TOOLS } from './workshop';
+import { MATERIALS, TOOLS } from '../machine';
 
 /** Pixels of the raster to a millimetre. */
 const FINE = 60;

@@ -1,78 +1,60 @@
-import { type Box, type Contour, type Point, boxHeight, boxOf, boxWidth, signedArea } from '../geometry';
-import type { Machine } from './machine';
-import type { Track } from './tracks';
+import { type Contour, boxHeight, boxOf, boxWidth, signedArea } from '../geometry';
+import { type Cut, type Track, isLoop } from '../machine';
+import type { Freed, Remains } from '../material';
 
 /** What is cut out of the sheet, as large as it comes out. Millimetres; area in mm². */
 export interface Part {
+  /** The track that frees it, or that goes around it where tabs hold it. */
   track: number;
-  /** Its outer contour, and its holes, as the file draws them. */
+  /** Its outer contour, and its holes, as they come out. */
   contours: Contour[];
   width: number;
   height: number;
   area: number;
-  /** Seconds after the beginning when it hangs on nothing any more; null where tabs hold it. */
+  /** Seconds after the beginning when it hangs on nothing any more; null where something holds it. */
   freedAt: number | null;
   /** It lies in a hole of another part, and falls through the sheet when it is free. */
   isIsland: boolean;
 }
 
-/** Where the tool cannot get, and how much it leaves. */
-export interface Standing {
-  track: number;
-  contour: Contour;
-  area: number;
-  at: Point;
-}
-
-/** The parts of a sheet; `doneAt` tells when a track is done with. */
-export function partsCut(
+/** The parts of a sheet, those that nothing frees last; `doneAt` tells when a track is done with. */
+export function partsOf(
   tracks: readonly Track[],
-  { kerf }: Machine,
+  cuts: readonly Cut[],
+  { remnants }: Remains,
+  { freedBy }: Freed,
   doneAt: (track: number) => number,
 ): Part[] {
-  return tracks.flatMap((track, k): Part[] => {
-    if (track.task !== 'cut-through' || track.depth % 2 !== 0 || !isRound(track)) return [];
-    const holes = tracks.filter(
-      (other) => other.within === k && isRound(other) && other.depth === track.depth + 1,
-    );
-    const box = boxOf(track.runs);
-    if (!box) return [];
-    const outline = shrunk(box, kerf / 2);
-    const contours = [track.drawn[0], ...holes.map(({ drawn }) => drawn[0])];
-    const [whole, ...taken] = contours.map((contour) => Math.abs(signedArea(contour)));
+  const trackOf = new Map(tracks.map(({ cut }, k) => [cut, k]));
+  const free = remnants.flatMap(({ contours, area, isPart, isCrumb, depth }, k): Part[] => {
+    if (!isPart || isCrumb) return [];
+    const track = trackOf.get(freedBy[k]);
     return [
       {
-        track: k,
+        track: track ?? -1,
         contours,
-        width: boxWidth(outline),
-        height: boxHeight(outline),
-        area: whole - taken.reduce((sum, area) => sum + area, 0),
-        freedAt: track.held ? null : doneAt(k),
-        isIsland: track.depth > 0,
+        ...sizeOf(contours),
+        area,
+        freedAt: track === undefined ? null : doneAt(track),
+        isIsland: depth > 0,
       },
     ];
   });
+  const known = new Set(remnants.map(({ loop }) => loop));
+  const held = cuts.flatMap((cut, k): Part[] => {
+    const isHeld = cut.tabbed && cut.depth % 2 === 0 && !known.has(k);
+    if (!isHeld || !isLoop(cut)) return [];
+    const holes = cuts.filter((other) => isLoop(other) && other.within === k).map(({ contour }) => contour);
+    const contours = [cut.contour, ...holes];
+    const [whole, ...less] = contours.map((contour) => Math.abs(signedArea(contour)));
+    const area = whole - less.reduce((sum, one) => sum + one, 0);
+    const track = trackOf.get(k) ?? -1;
+    return [{ track, contours, ...sizeOf(contours), area, freedAt: null, isIsland: cut.depth > 0 }];
+  });
+  return [...free, ...held];
 }
 
-/** It goes around something: a line that is cut through frees nothing. */
-const isRound = ({ drawn, runs }: Track): boolean => drawn[0].closed && runs.length > 0;
-
-const shrunk = ({ left, top, right, bottom }: Box, by: number): Box => ({
-  left: left + by,
-  top: top + by,
-  right: right - by,
-  bottom: bottom - by,
-});
-
-/** What is left standing, the most first. */
-export const standingOf = (tracks: readonly Track[]): Standing[] =>
-  tracks
-    .flatMap(({ standing }, track) =>
-      standing.map((contour) => ({
-        track,
-        contour,
-        area: Math.abs(signedArea(contour)),
-        at: contour.start,
-      })),
-    )
-    .sort((a, b) => b.area - a.area);
+function sizeOf([outer]: readonly Contour[]): { width: number; height: number } {
+  const box = boxOf([outer]);
+  return { width: box ? boxWidth(box) : 0, height: box ? boxHeight(box) : 0 };
+}

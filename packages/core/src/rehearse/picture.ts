@@ -52,7 +52,7 @@ export function sheetPicture(
     path(data(of('pocket').flatMap(({ drawn }) => drawn)), `fill="${COLOURS.pocket}" fill-rule="evenodd"`),
     path(data(of('score', 'engrave').flatMap(({ runs }) => runs)), stroke(COLOURS.mark, line)),
     path(data(of('cut-through').flatMap(({ runs }) => runs)), stroke(COLOURS.table, line)),
-    path(data(standing.map(({ contour }) => contour)), `fill="${COLOURS.standing}"`),
+    path(data(standing.flatMap(({ contours }) => contours)), `fill="${COLOURS.standing}"`),
     path(
       moves.map(({ kind, way }) => (kind === 'travel' && way ? chord(way.places) : '')).join(''),
       `${stroke(COLOURS.travel, SEEN * large)} stroke-dasharray="${(large / 120).toFixed(4)}"`,

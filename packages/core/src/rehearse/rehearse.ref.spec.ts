@@ -1,9 +1,7 @@
 import { type Contour, boxOf, circleContour, offset, penned, signedArea } from '../geometry';
 import type { DrawingPath, Task } from '../format';
-import { MATERIALS, TOOLS, type Process } from '../prove';
 import { polygon } from '../testing/contours';
-import { type MachineWishes, machineFor } from './machine';
-import { straightTime } from './motion';
+import { type MachineWishes, MATERIALS, type Process, TOOLS, machineFor, straightTime } from '../machine';
 import { rehearse } from './rehearse';
 
 const machine = (process: Process, wishes: MachineWishes = {}, tool = 0) => {
@@ -97,6 +95,8 @@ describe('parts come out as drawn, whatever the kerf', () => {
     expect(tracks).toHaveLength(1);
     expect(seen).toMatchObject([
       { kind: 'unreached', count: 1, message: 'The tool does not get into 1 contour.' },
+      // A disc 2.4 mm across: pi r^2.
+      { kind: 'left-standing', count: 1, measured: expect.closeTo(Math.PI * 1.44, 2) as number },
     ]);
   });
 });
@@ -243,7 +243,7 @@ describe('each process in its own way', () => {
     expect(parts[0]).toMatchObject({ freedAt: null, isIsland: false });
     expect(parts[0].width).toBeCloseTo(60, 2);
     expect(parts[0].contours).toHaveLength(2);
-    const held = tracks.find((track) => track.held);
+    const held = tracks.find(({ drawn, isLoop }) => drawn[0].closed && !isLoop);
     expect(held?.runs).toHaveLength(2);
     expect(seen).toEqual([]);
   });
@@ -251,10 +251,18 @@ describe('each process in its own way', () => {
 
 describe('only motion shows', () => {
   it('two parts that share a line burn it twice', () => {
-    const paths = [cut(rectangle(0, 0, 40, 30)), cut(rectangle(40.12, 5, 40, 20))];
+    const paths = [cut(rectangle(0, 0, 40, 30)), cut(rectangle(40.08, 5, 40, 20))];
     const { seen } = rehearse(paths, machine('laser'));
-    expect(seen).toMatchObject([{ kind: 'cut-twice', severity: 'warn', count: 1 }]);
+    expect(seen).toMatchObject([{ kind: 'cut-twice', severity: 'warn', count: 1, measured: 20 }]);
     expect(seen[0].places[0].x).toBeCloseTo(40, 0);
+  });
+
+  it('a cut takes from the part beside what reaches into it', () => {
+    const paths = [cut(rectangle(0, 0, 40, 30)), cut(rectangle(40.12, 5, 40, 20))];
+    const { seen, parts } = rehearse(paths, machine('laser'));
+    expect(seen).toMatchObject([{ kind: 'bitten', severity: 'warn', count: 2 }]);
+    // Of a kerf of 0.2 mm a gap of 0.12 leaves 0.08 in the part beside.
+    expect(parts.map(({ width }) => width).sort((a, b) => a - b)[0]).toBeCloseTo(39.92, 3);
   });
 
   it('a contour that is drawn twice does too', () => {

@@ -2,11 +2,10 @@ import { DrelkError } from '../error';
 import { type DrawingPath, TASKS, type Task } from '../format';
 import { type Box, type Contour, type Point, boxOf } from '../geometry';
 import { type SeenInMotion, seenInMotion } from './seen-in-motion';
-import type { Machine } from './machine';
-import { type Move, movesOf } from './moves';
-import { type Part, type Standing, partsCut, standingOf } from './parts';
-import { planOf } from './plan';
-import { type Track, tracksOf } from './tracks';
+import { type Cut, type Machine, type Move, type Track, movesOf, tracksOf } from '../machine';
+import { type Remains, type Standing, remainsOf, standingIn } from '../material';
+import { type Part, partsOf } from './parts';
+import { sequenceOf } from './sequence';
 
 /** How long something takes, and how far the tool goes for it. */
 export interface Spent {
@@ -33,6 +32,9 @@ export interface Rehearsal {
   pierces: { count: number; seconds: number };
   parts: Part[];
   standing: Standing[];
+  /** What goes through the sheet, and what is left of it. */
+  cuts: Cut[];
+  remains: Remains;
   /** What the tool does not get into at all. */
   unreached: Contour[];
   seen: SeenInMotion[];
@@ -44,7 +46,7 @@ export function rehearse(
   machine: Machine,
   order?: readonly number[],
 ): Rehearsal {
-  const { tracks, unreached } = tracksOf(paths, machine);
+  const { tracks, unreached, cuts, ways } = tracksOf(paths, machine);
   const frame = boxOf(tracks.flatMap(({ drawn }) => drawn));
   if (!frame || tracks.length === 0) {
     const isTooNarrow = unreached.length > 0;
@@ -57,12 +59,14 @@ export function rehearse(
     );
   }
   const origin = { x: frame.left, y: frame.bottom };
-  const plan = planOf(tracks, machine, origin, order);
+  const remains = remainsOf(cuts, machine, ways);
+  const { plan, freed } = sequenceOf(tracks, cuts, remains, machine, origin, order);
   const moves = movesOf(plan.tracks, tracks, machine, origin);
   const ends = new Float64Array(tracks.length);
   for (const { track, begins, seconds } of moves) ends[track] = begins + seconds;
   const last = moves[moves.length - 1];
-  const parts = partsCut(tracks, machine, (track) => ends[track]);
+  const parts = partsOf(tracks, cuts, remains, freed, (track) => ends[track]);
+  const standing = standingIn(remains, tracks, unreached);
   const own = moves.filter(({ kind }) => kind !== 'travel');
   const pierces = moves.filter(({ kind }) => kind === 'pierce');
   return {
@@ -84,9 +88,22 @@ export function rehearse(
     bound: plan.bound,
     pierces: { count: pierces.length, seconds: spentOn(pierces).seconds },
     parts,
-    standing: standingOf(tracks),
-    unreached,
-    seen: seenInMotion(tracks, plan.tracks, moves, parts, unreached, machine),
+    standing,
+    cuts,
+    remains,
+    unreached: unreached.flatMap(({ drawn }) => drawn),
+    seen: seenInMotion({
+      tracks,
+      unreached,
+      cuts,
+      remains,
+      freed,
+      planned: plan.tracks,
+      moves,
+      parts,
+      standing,
+      machine,
+    }),
   };
 }
 

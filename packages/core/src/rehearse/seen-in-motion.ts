@@ -1,18 +1,34 @@
-import Flatbush from 'flatbush';
-import { type Contour, type Point, boxHeight, boxOf, boxWidth, flatten, isInside, norm } from '../geometry';
-import { counted } from '../prove';
-import type { Machine } from './machine';
-import type { TimedWay } from './motion';
+import {
+  type Box,
+  type Contour,
+  type Point,
+  boxHeight,
+  boxOf,
+  boxWidth,
+  doubledStretches,
+  endOf,
+  isInside,
+  pairsDoubled,
+} from '../geometry';
+import { type Cut, type Machine, type Move, type PlannedTrack, type Track, isLoop } from '../machine';
+import { type Freed, type Remains, type Standing, bitesIn, overEdges, placeWithin } from '../material';
+import { counted, doubledWithin } from '../prove';
 import type { Part } from './parts';
-import type { PlannedTrack } from './plan';
-import type { Move } from './moves';
-import type { Track } from './tracks';
 
 export const SEEN_KINDS = [
   'outside-bed',
+  'not-this-tool',
+  'too-deep',
   'cut-after-free',
+  'bitten',
   'cut-twice',
+  'lead-in-neighbour',
+  'beyond-bed',
+  'falls-out',
   'unreached',
+  'over-edge',
+  'left-standing',
+  'apart',
   'travel-over-free',
 ] as const;
 export type SeenKind = (typeof SEEN_KINDS)[number];
@@ -26,227 +42,347 @@ export interface SeenInMotion {
   hint: string;
   /** How many, and where the first of them are. */
   count: number;
+  /** Millimetres, where it has a length: of all, or of the largest. */
+  measured?: number;
   places: Point[];
   /** Seconds after the beginning, the first of them. */
   at: number;
 }
 
-/** Lines nearer than this to each other are one where the tool takes nothing away, in millimetres. */
-const NO_KERF = 0.05;
-/** Directions this near to each other, as a sine, are along each other. */
-const ALONG = 0.2;
-/** So much of a line has to be beside another one, in kerfs, to be cut twice. */
-const LEAST = 3;
+/** A whole rehearsal, to be looked at. */
+export interface Watched {
+  tracks: readonly Track[];
+  unreached: readonly Track[];
+  cuts: readonly Cut[];
+  remains: Remains;
+  freed: Freed;
+  planned: readonly PlannedTrack[];
+  moves: readonly Move[];
+  parts: readonly Part[];
+  standing: readonly Standing[];
+  machine: Machine;
+}
+
 const MOST_PLACES = 200;
 const FITS = 1e-6;
 
-/** All that motion shows and geometry does not, gravest first. */
-export function seenInMotion(
-  tracks: readonly Track[],
-  planned: readonly PlannedTrack[],
-  moves: readonly Move[],
-  parts: readonly Part[],
-  unreached: readonly Contour[],
-  machine: Machine,
-): SeenInMotion[] {
-  return [
-    ...outsideBed(tracks, machine),
-    ...cutAfterFree(tracks, planned, moves),
-    ...cutTwice(tracks, moves, machine),
-    ...seen(
-      'unreached',
-      unreached.map(({ start }) => ({ place: start, at: 0 })),
-    ),
-    ...(machine.toolKind === 'torch' ? travelOverFree(moves, parts) : []),
-  ];
-}
-
-const SAID: Record<SeenKind, Pick<SeenInMotion, 'severity' | 'hint'> & { says: (count: number) => string }> =
-  {
-    'outside-bed': {
-      severity: 'stop',
-      says: () => 'What is drawn is larger than the bed.',
-      hint: 'Make the piece smaller, or cut it in parts.',
-    },
-    'cut-after-free': {
-      severity: 'stop',
-      says: (count) => `${counted(count, 'cut is', 'cuts are')} made in a part that has come free by then.`,
-      hint: 'Do what lies within a part before the cut around it.',
-    },
-    'cut-twice': {
-      severity: 'warn',
-      says: (count) => `${counted(count, 'line is', 'lines are')} cut twice, and charred or torn.`,
-      hint: 'Drop one of the two lines.',
-    },
-    unreached: {
-      severity: 'warn',
-      says: (count) => `The tool does not get into ${counted(count, 'contour', 'contours')}.`,
-      hint: 'Take a narrower tool, or enlarge the piece.',
-    },
-    'travel-over-free': {
-      severity: 'note',
-      says: (count) => `The torch travels over parts that have come free ${counted(count, 'time', 'times')}.`,
-      hint: 'Lift it high enough: a part that stands up would be hit.',
-    },
-  };
-
-const seen = (kind: SeenKind, found: readonly { place: Point; at: number }[]): SeenInMotion[] =>
-  found.length === 0
-    ? []
-    : [
-        {
-          kind,
-          severity: SAID[kind].severity,
-          message: SAID[kind].says(found.length),
-          hint: SAID[kind].hint,
-          count: found.length,
-          places: found.slice(0, MOST_PLACES).map(({ place }) => place),
-          at: Math.min(...found.map(({ at }) => at)),
-        },
-      ];
-
-/** What is drawn, either way around, on a bed that it does not fit. */
-function outsideBed(tracks: readonly Track[], { bed }: Machine): SeenInMotion[] {
-  const box = boxOf(tracks.flatMap(({ drawn }) => drawn));
-  if (!box) return [];
-  const [width, height] = [boxWidth(box), boxHeight(box)];
-  const fits = (w: number, h: number) => w <= bed.width + FITS && h <= bed.height + FITS;
-  if (fits(width, height) || fits(height, width)) return [];
-  return seen('outside-bed', [{ place: { x: box.right, y: box.top }, at: 0 }]);
-}
-
-/** Cuts in a part that is loose by then. */
-function cutAfterFree(
-  tracks: readonly Track[],
-  planned: readonly PlannedTrack[],
-  moves: readonly Move[],
-): SeenInMotion[] {
-  const done = new Set<number>();
-  const late = planned.filter(({ track }) => {
-    let around = tracks[track].within;
-    while (around >= 0 && !(done.has(around) && !tracks[around].held)) around = tracks[around].within;
-    done.add(track);
-    return around >= 0;
-  });
-  return seen(
-    'cut-after-free',
-    late.map(({ track, runs }) => ({
-      place: runs[0].start,
-      at: moves.find((move) => move.track === track)?.begins ?? 0,
-    })),
-  );
-}
-
-/**
- * Stretches of two tracks that take the same material away: char, or a ragged rim. The tool goes along one way twice, or, where
- * two contours are drawn along one line, on both sides of it.
- */
-function cutTwice(tracks: readonly Track[], moves: readonly Move[], { kerf }: Machine): SeenInMotion[] {
-  const within = Math.max(NO_KERF, kerf / 2);
-  const isCut = (track: number) => tracks[track].task === 'cut-through';
-  const work = moves.filter(({ kind, pass, track }) => kind === 'work' && pass === 0 && isCut(track));
-  const followed = work.flatMap(({ way, track, begins }) =>
-    way ? piecesOf(way).map((piece) => ({ ...piece, track, begins: begins + piece.begins })) : [],
-  );
-  const begins = new Map(work.map((move) => [move.track, move.begins]));
-  const drawn = tracks.flatMap((one, track) =>
-    isCut(track) ? one.drawn.flatMap((contour) => chordsOf(contour, track, begins.get(track) ?? 0)) : [],
-  );
-  const found = new Map([...sharedBy(drawn, within), ...sharedBy(followed, within)]);
-  return seen(
-    'cut-twice',
-    [...found.values()].filter(({ length }) => length >= LEAST * within),
-  );
-}
-
-interface Shared {
-  length: number;
+interface Place {
   place: Point;
   at: number;
 }
 
-/** How much pieces of two tracks run along each other, by their numbers. */
-function sharedBy(pieces: readonly (Piece & { track: number })[], within: number): Map<string, Shared> {
-  const shared = new Map<string, Shared>();
-  if (pieces.length === 0) return shared;
-  const index = new Flatbush(pieces.length);
-  for (const { from, to } of pieces)
-    index.add(Math.min(from.x, to.x), Math.min(from.y, to.y), Math.max(from.x, to.x), Math.max(from.y, to.y));
-  index.finish();
-  pieces.forEach((piece, k) => {
-    const { from, to, track, begins } = piece;
-    const [left, right] = [Math.min(from.x, to.x) - within, Math.max(from.x, to.x) + within];
-    const [top, bottom] = [Math.min(from.y, to.y) - within, Math.max(from.y, to.y) + within];
-    for (const j of index.search(
-      left,
-      top,
-      right,
-      bottom,
-      (other) => other < k && pieces[other].track !== track,
-    )) {
-      const length = sharedLength(piece, pieces[j], within);
-      if (length === 0) continue;
-      const key = [track, pieces[j].track].sort((a, b) => a - b).join(' ');
-      const own = shared.get(key) ?? { length: 0, place: from, at: begins };
-      shared.set(key, { ...own, length: own.length + length });
-    }
+/** All that motion shows and geometry does not, gravest first. */
+export function seenInMotion(watched: Watched): SeenInMotion[] {
+  const began = begunAt(watched.moves);
+  const found = [
+    ...outsideBed(watched),
+    ...notThisTool(watched, began),
+    ...tooDeep(watched, began),
+    ...cutAfterFree(watched, began),
+    ...twiceAndBitten(watched, began),
+    ...leadsInNeighbours(watched, began),
+    ...unreached(watched),
+    ...overEdge(watched, began),
+    ...travelOverFree(watched),
+    ...fallsOut(watched),
+    ...leftStanding(watched),
+    ...comesApart(watched),
+  ];
+  return found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+}
+
+const SEVERITIES = ['stop', 'warn', 'note'] as const;
+
+/** When each track begins to be worked. */
+function begunAt(moves: readonly Move[]): (track: number) => number {
+  const begins = new Map<number, number>();
+  for (const { track, begins: at, kind } of moves)
+    if (kind !== 'travel' && !begins.has(track)) begins.set(track, at);
+  return (track) => begins.get(track) ?? 0;
+}
+
+function seen(
+  kind: SeenKind,
+  severity: SeenInMotion['severity'],
+  found: readonly Place[],
+  says: { message: string; hint: string; measured?: number },
+): SeenInMotion[] {
+  if (found.length === 0) return [];
+  const at = found.reduce((first, one) => Math.min(first, one.at), Infinity);
+  const places = found.slice(0, MOST_PLACES).map(({ place }) => place);
+  return [{ kind, severity, ...says, count: found.length, places, at }];
+}
+
+const millimetres = (length: number): string => `${Number(length.toFixed(2))} mm`;
+
+/** What is drawn, either way around, on a bed that it does not fit; or that it fits but for the tool. */
+function outsideBed({ tracks, planned, machine }: Watched): SeenInMotion[] {
+  const drawn = boxOf(tracks.flatMap((track) => track.drawn));
+  if (!drawn) return [];
+  if (!fits(drawn, machine.bed))
+    return seen('outside-bed', 'stop', [{ place: { x: drawn.right, y: drawn.top }, at: 0 }], {
+      message: 'What is drawn is larger than the bed.',
+      hint: 'Make the piece smaller, or cut it in parts.',
+    });
+  const followed = boxOf(planned.flatMap(({ runs, lead }) => [...runs, ...(lead ? [lead] : [])]));
+  if (!followed || fits(followed, machine.bed)) return [];
+  const far = Math.max(...[drawn.left - followed.left, followed.right - drawn.right].map(Math.abs));
+  const edge = far + machine.kerf / 2;
+  return seen('beyond-bed', 'warn', [{ place: { x: followed.right, y: followed.top }, at: 0 }], {
+    message: `The middle of the tool runs ${millimetres(far)} beyond the bed, its edge ${millimetres(edge)}.`,
+    hint: 'Make the piece smaller by the width of the tool, or take another machine.',
+    measured: edge,
   });
-  return shared;
 }
 
-function chordsOf(contour: Contour, track: number, begins: number): (Piece & { track: number })[] {
-  const points = flatten(contour, NO_KERF);
-  const count = points.length / 2;
-  const at = (k: number): Point => ({ x: points[2 * (k % count)], y: points[2 * (k % count) + 1] });
-  return Array.from({ length: contour.closed ? count : count - 1 }, (_, k) => ({
-    from: at(k),
-    to: at(k + 1),
-    track,
-    begins,
-  }));
+function fits(box: Box, bed: { width: number; height: number }): boolean {
+  const [width, height] = [boxWidth(box), boxHeight(box)];
+  const isOn = (w: number, h: number) => w <= bed.width + FITS && h <= bed.height + FITS;
+  return isOn(width, height) || isOn(height, width);
 }
 
-interface Piece {
-  from: Point;
-  to: Point;
-  begins: number;
+/** Areas that a knife or a torch is to clear. */
+function notThisTool({ tracks, machine }: Watched, began: (track: number) => number): SeenInMotion[] {
+  if (machine.toolKind !== 'knife' && machine.toolKind !== 'torch') return [];
+  const areas = tracks.flatMap(({ task, drawn }, k) =>
+    (task === 'pocket' || task === 'engrave') && drawn.some(({ closed }) => closed)
+      ? [{ place: drawn[0].start, at: began(k) }]
+      : [],
+  );
+  return seen('not-this-tool', 'stop', areas, {
+    message: `${counted(areas.length, 'area is', 'areas are')} to be cleared, which a ${machine.toolKind} cannot do.`,
+    hint: 'Cut them through, or give them to another process.',
+  });
 }
 
-const piecesOf = ({ places, times }: TimedWay): Piece[] =>
-  Array.from({ length: times.length - 1 }, (_, k) => ({
-    from: { x: places[2 * k], y: places[2 * k + 1] },
-    to: { x: places[2 * k + 2], y: places[2 * k + 3] },
-    begins: times[k],
-  }));
+/** Pockets as deep as the sheet is thick, or deeper. */
+function tooDeep({ tracks, machine }: Watched, began: (track: number) => number): SeenInMotion[] {
+  const { toolKind, thickness, pocketDepth } = machine;
+  const isMill = toolKind === 'end mill' || toolKind === 'V bit';
+  if (!isMill || thickness === 0 || pocketDepth < thickness) return [];
+  const pockets = tracks.flatMap(({ task, drawn }, k) =>
+    task === 'pocket' ? [{ place: drawn[0].start, at: began(k) }] : [],
+  );
+  return seen('too-deep', 'stop', pockets, {
+    message: `${counted(pockets.length, 'pocket goes', 'pockets go')} ${millimetres(pocketDepth)} deep, through a sheet of ${millimetres(thickness)}.`,
+    hint: 'Make them less deep, or cut them through.',
+    measured: pocketDepth,
+  });
+}
 
-/** How much of a piece runs along another one, nearer than so. */
-function sharedLength(a: Piece, b: Piece, within: number): number {
-  const size = norm(a.to.x - a.from.x, a.to.y - a.from.y);
-  const other = norm(b.to.x - b.from.x, b.to.y - b.from.y);
-  if (size === 0 || other === 0) return 0;
-  const [ux, uy] = [(a.to.x - a.from.x) / size, (a.to.y - a.from.y) / size];
-  const sine = (ux * (b.to.y - b.from.y) - uy * (b.to.x - b.from.x)) / other;
-  if (Math.abs(sine) > ALONG) return 0;
-  const on = ({ x, y }: Point) => (x - a.from.x) * ux + (y - a.from.y) * uy;
-  const off = ({ x, y }: Point) => Math.abs((x - a.from.x) * uy - (y - a.from.y) * ux);
-  if (Math.min(off(b.from), off(b.to)) > within) return 0;
-  const [s, t] = [on(b.from), on(b.to)].sort((p, q) => p - q);
-  return Math.max(0, Math.min(size, t) - Math.max(0, s));
+/** Work in what is loose by then. */
+function cutAfterFree(watched: Watched, began: (track: number) => number): SeenInMotion[] {
+  const { tracks, freed, planned, cuts } = watched;
+  const trackOf = new Map(tracks.map(({ cut }, k) => [cut, k]));
+  const late = freed.loose.map(({ cut, at }) => ({ place: at, at: began(trackOf.get(cut) ?? 0) }));
+  const all = [...late, ...surfaceAfterFree(watched, began)];
+  const isCircle = late.length > 0 && planned.length === tracks.length && cuts.length > 0;
+  return seen('cut-after-free', 'stop', all, {
+    message: `${counted(all.length, 'cut is', 'cuts are')} made in material that has come free by then.`,
+    hint: isCircle
+      ? 'Do what lies within a part before the cut around it; where that is not possible, hold the part with a tab.'
+      : 'Do what lies within a part before the cut around it.',
+  });
+}
+
+/** Marks and pockets in parts that were freed before them, in an order by hand. */
+function surfaceAfterFree(
+  { tracks, freed, planned, remains }: Watched,
+  began: (track: number) => number,
+): Place[] {
+  const places = new Map(planned.map(({ track }, k) => [track, k]));
+  const ranks = new Map(tracks.map(({ cut }, k) => [cut, places.get(k) ?? Infinity]));
+  const loose = remains.remnants.flatMap(({ contours }, k) => {
+    const rank = ranks.get(freed.freedBy[k]);
+    return rank === undefined ? [] : [{ contours, rank }];
+  });
+  return planned.flatMap(({ track, runs }, k) => {
+    if (tracks[track].cut >= 0) return [];
+    const place = endOf({ ...runs[0], segments: runs[0].segments.slice(0, 1) });
+    const isLoose = loose.some(({ contours, rank }) => rank < k && isInside(contours, place));
+    return isLoose ? [{ place, at: began(track) }] : [];
+  });
+}
+
+/** Lines that are gone along more often than once, and cuts that take from the part beside them. */
+function twiceAndBitten(
+  { tracks, cuts, remains, machine }: Watched,
+  began: (track: number) => number,
+): SeenInMotion[] {
+  const followed = tracks.flatMap(({ task, drawn, cut }, k) =>
+    task === 'score' || cut >= 0 ? drawn.map((contour) => ({ contour, track: k, cut })) : [],
+  );
+  const doubled = doubledStretches(
+    followed.map(({ contour }) => contour),
+    doubledWithin(machine),
+  );
+  const length = doubled.reduce((sum, { excess }) => sum + excess, 0);
+  const pairs = new Set(
+    doubled.flatMap(({ contour, on }) =>
+      on.map((other) => `${followed[contour].cut} ${followed[other].cut}`),
+    ),
+  );
+  const bites = bitesIn(remains, cuts, (a, b) => pairs.has(`${a} ${b}`) || pairs.has(`${b} ${a}`));
+  const trackOf = new Map(tracks.map(({ cut }, k) => [cut, k]));
+  const [worst] = bites;
+  return [
+    ...seen(
+      'cut-twice',
+      'warn',
+      doubled.map(({ contour, places }) => ({ place: places[0], at: began(followed[contour].track) })),
+      {
+        message: `${millimetres(length)} are cut again along a line that is cut already, and charred or torn.`,
+        hint: 'Drop one of the lines.',
+        measured: length,
+      },
+    ).map((one) => ({ ...one, count: pairsDoubled(doubled) })),
+    ...seen(
+      'bitten',
+      'warn',
+      bites.map(({ at, by }) => ({ place: at, at: began(trackOf.get(by) ?? 0) })),
+      {
+        message: worst
+          ? `${counted(bites.length, 'cut takes', 'cuts take')} from the part beside it: one of ${size(worst.wanted)} comes out ${worst.found ? size(worst.found) : 'not at all'}.`
+          : '',
+        hint: 'Lay the parts farther apart, or take a narrower tool.',
+        ...(worst ? { measured: worst.area } : {}),
+      },
+    ),
+  ];
+}
+
+const size = (box: Box): string =>
+  `${Number(boxWidth(box).toFixed(2))} × ${Number(boxHeight(box).toFixed(2))} mm`;
+
+/** Ways in that begin in the part beside the one that they are for, or so near that the torch takes from it. */
+function leadsInNeighbours(
+  { planned, tracks, cuts, machine }: Watched,
+  began: (track: number) => number,
+): SeenInMotion[] {
+  if (machine.lead === 0) return [];
+  const rims = cuts.flatMap((cut) => {
+    const box = isLoop(cut) && cut.depth % 2 === 0 ? boxOf([cut.contour]) : undefined;
+    return box ? [{ cut, box }] : [];
+  });
+  const found = planned.flatMap(({ track, lead }) => {
+    if (!lead) return [];
+    const { x, y } = lead.start;
+    const reach = machine.kerf / 2;
+    const own = cuts[tracks[track].cut];
+    const around = [0, 1, 2, 3, 4, 5, 6, 7].map((k) => ({
+      x: x + reach * Math.cos((k * Math.PI) / 4),
+      y: y + reach * Math.sin((k * Math.PI) / 4),
+    }));
+    const isIn = rims.some(
+      ({ cut, box }) =>
+        x > box.left - reach &&
+        x < box.right + reach &&
+        y > box.top - reach &&
+        y < box.bottom + reach &&
+        cut !== own &&
+        !isAround(cut, own, cuts) &&
+        around.some((place) => isInside([cut.contour], place)),
+    );
+    return isIn ? [{ place: lead.start, at: began(track) }] : [];
+  });
+  return seen('lead-in-neighbour', 'warn', found, {
+    message: `${counted(found.length, 'way in begins', 'ways in begin')} in the part beside, or so near that it is cut.`,
+    hint: 'Lay the parts farther apart, by the way in and half of what the torch takes.',
+  });
+}
+
+/** Whether a cut goes around another one. */
+const isAround = (cut: Cut, inner: Cut, cuts: readonly Cut[]): boolean => {
+  for (let k = inner.within; k >= 0; k = cuts[k].within) if (cuts[k] === cut) return true;
+  return false;
+};
+
+function unreached({ unreached: tracks }: Watched): SeenInMotion[] {
+  const contours = tracks.flatMap(({ drawn }) => drawn);
+  return seen(
+    'unreached',
+    'warn',
+    contours.map(({ start }: Contour) => ({ place: start, at: 0 })),
+    {
+      message: `The tool does not get into ${counted(contours.length, 'contour', 'contours')}.`,
+      hint: 'Take a narrower tool, or enlarge the piece.',
+    },
+  );
+}
+
+/** Marks and pockets that run over the edge of a part. */
+function overEdge({ tracks, cuts }: Watched, began: (track: number) => number): SeenInMotion[] {
+  const surface = tracks.flatMap(({ cut, drawn }, k) => (cut < 0 ? [{ drawn, at: began(k) }] : []));
+  const found = surface.flatMap(({ drawn, at }) =>
+    overEdges([drawn], cuts).map((over) => ({ ...over, place: over.at, at })),
+  );
+  const far = found.reduce((most, one) => Math.max(most, one.far), 0);
+  return seen('over-edge', found.every(({ isLine }) => isLine) ? 'note' : 'warn', found, {
+    message: `${counted(found.length, 'mark or pocket runs', 'marks or pockets run')} over the edge of a part, up to ${millimetres(far)}.`,
+    hint: 'Move it inside, or make the part larger.',
+    measured: far,
+  });
+}
+
+/** Parts in holes, which nothing holds once they are cut. */
+function fallsOut({ parts }: Watched): SeenInMotion[] {
+  const islands = parts.filter(({ isIsland, freedAt }) => isIsland && freedAt !== null);
+  return seen(
+    'falls-out',
+    'warn',
+    islands.map(({ contours, freedAt }) => ({ place: placeWithin(contours), at: freedAt ?? 0 })),
+    {
+      message: `${counted(islands.length, 'part lies in a hole and falls', 'parts lie in a hole and fall')} out.`,
+      hint: 'Bridge them in Piece, or take them as parts of their own.',
+    },
+  );
+}
+
+/** What the tool does not get into. */
+function leftStanding({ standing }: Watched): SeenInMotion[] {
+  const area = standing.reduce((sum, one) => sum + one.area, 0);
+  return seen(
+    'left-standing',
+    'note',
+    standing.map(({ at }) => ({ place: at, at: 0 })),
+    {
+      message: `${area.toFixed(1)} mm² stay standing where the tool does not get into.`,
+      hint: 'Take a narrower tool, or round the corners to it.',
+      measured: area,
+    },
+  );
+}
+
+/** Pieces that cuts which cross take out of what they lie in. */
+function comesApart({ remains: { remnants } }: Watched): SeenInMotion[] {
+  const parts = remnants.filter(({ isPart, isCrumb }) => isPart && !isCrumb);
+  const many = new Map<number, number>();
+  for (const { loop } of parts) many.set(loop, (many.get(loop) ?? 0) + 1);
+  const pieces = parts.filter(({ loop }) => loop < 0 || (many.get(loop) ?? 0) > 1);
+  return seen(
+    'apart',
+    'note',
+    pieces.map(({ contours }) => ({ place: placeWithin(contours), at: 0 })),
+    {
+      message: `Cuts that cross take apart what they lie in: ${counted(pieces.length, 'piece comes', 'pieces come')} free.`,
+      hint: 'Right where it is meant to be cut apart; else take out the lines that cross it.',
+    },
+  );
 }
 
 /** Ways above parts that came loose and may stand up. */
-function travelOverFree(moves: readonly Move[], parts: readonly Part[]): SeenInMotion[] {
-  const loose = parts
-    .filter(({ freedAt, isIsland }) => freedAt !== null && !isIsland)
-    .map((part) => ({ part, box: boxOf(part.contours) }));
+function travelOverFree({ moves, parts, machine }: Watched): SeenInMotion[] {
+  if (machine.toolKind !== 'torch') return [];
+  const loose = parts.flatMap(({ freedAt, isIsland, contours }) => {
+    const box = boxOf(contours);
+    return freedAt === null || isIsland || !box ? [] : [{ freedAt, contours, box }];
+  });
   const found = moves.flatMap(({ kind, way, begins }) => {
     if (kind !== 'travel' || !way) return [];
     const [from, to] = [0, way.places.length - 2].map((k) => ({ x: way.places[k], y: way.places[k + 1] }));
     const over = loose.filter(
-      ({ part: { freedAt, contours }, box }) =>
-        freedAt !== null &&
-        freedAt <= begins &&
-        box &&
+      ({ freedAt, contours, box }) =>
+        freedAt <= begins + FITS &&
         Math.min(from.x, to.x) < box.right &&
         Math.max(from.x, to.x) > box.left &&
         Math.min(from.y, to.y) < box.bottom &&
@@ -255,11 +391,14 @@ function travelOverFree(moves: readonly Move[], parts: readonly Part[]): SeenInM
     );
     return over.length > 0 ? [{ place: between(from, to)[4], at: begins }] : [];
   });
-  return seen('travel-over-free', found);
+  return seen('travel-over-free', 'note', found, {
+    message: `The torch travels over parts that have come free ${counted(found.length, 'time', 'times')}.`,
+    hint: 'Lift it high enough: a part that stands up would be hit.',
+  });
 }
 
 const between = (from: Point, to: Point): Point[] =>
-  Array.from({ length: 9 }, (_, k) => ({
-    x: from.x + ((k + 1) / 10) * (to.x - from.x),
-    y: from.y + ((k + 1) / 10) * (to.y - from.y),
+  Array.from({ length: 19 }, (_, k) => ({
+    x: from.x + ((k + 1) / 20) * (to.x - from.x),
+    y: from.y + ((k + 1) / 20) * (to.y - from.y),
   }));

@@ -58,6 +58,16 @@ export function penned(
   return contoursFrom(union(areas, FillRule.NonZero));
 }
 
+/** What any of some regions covers, each of which goes around its areas one way and around its holes the other. */
+export const coveredBy = (regions: readonly (readonly Contour[])[]): Contour[] =>
+  contoursFrom(union(pathsOf(regions.flat()), FillRule.NonZero));
+
+/** What of a region none of some others covers. */
+export const notCovered = (region: readonly Contour[], others: readonly (readonly Contour[])[]): Contour[] =>
+  contoursFrom(
+    booleanOpD(Clip.Difference, pathsOf(region), pathsOf(others.flat()), FillRule.NonZero, DECIMALS),
+  );
+
 /** The library's own union counts hundredths. */
 const union = (paths: PathsD, rule: FillRule): PathsD => booleanOpD(Clip.Union, paths, null, rule, DECIMALS);
 

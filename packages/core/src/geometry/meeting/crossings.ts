@@ -19,10 +19,14 @@ export interface CrossingPlace extends Point {
   b: number;
   segmentA: number;
   segmentB: number;
+  /** They run along one another there, and may do no more than touch. */
+  isAlong: boolean;
 }
 
 /** Shares of a chord nearer than this to its end are its end. */
 const SAME = 1e-9;
+/** Directions nearer to each other than this, in radians, are one. */
+const SAME_WAY = 1e-6;
 /** Of more than this share of changed contours all are looked at anew. */
 const MANY = 0.3;
 /** So many times new segments may come before all are indexed together. */
@@ -40,7 +44,10 @@ export const findCrossings = (contours: readonly Contour[], tolerance: number): 
 interface Found extends Point {
   one: PlacedSegment;
   other: PlacedSegment;
+  isAlong: boolean;
 }
+
+type Visit = (x: number, y: number, isAlong: boolean) => void;
 
 /** Finds crossings among contours that change a little from one time to the next: only what is new is looked at again. */
 export class Crossings {
@@ -115,11 +122,11 @@ export class Crossings {
       this.layers = [indexSegments(still, tolerance)];
     }
     fresh.placed.forEach((one, i) => {
-      eachSelfCrossing(one, tolerance, (x, y) => found.push({ one, other: one, x, y }));
+      eachSelfCrossing(one, tolerance, (x, y, isAlong) => found.push({ one, other: one, x, y, isAlong }));
       const { left, top, right, bottom } = boxAround(one, tolerance);
       const compare = (other: PlacedSegment) => {
         if (!other.isGone && !areSurelyApart(one, other))
-          eachCrossing(one, other, tolerance, (x, y) => found.push({ one, other, x, y }));
+          eachCrossing(one, other, tolerance, (x, y, isAlong) => found.push({ one, other, x, y, isAlong }));
         return false;
       };
       fresh.index?.search(left, top, right, bottom, (k) => k > i && compare(fresh.placed[k]));
@@ -134,13 +141,14 @@ export class Crossings {
 const keyOf = ({ from }: PlacedSegment): number => from.x * APART + from.y;
 const APART = 1 << 20;
 
-const placeOf = ({ one, other, x, y }: Found): CrossingPlace => ({
+const placeOf = ({ one, other, x, y, isAlong }: Found): CrossingPlace => ({
   a: one.contour,
   b: other.contour,
   x,
   y,
   segmentA: one.number,
   segmentB: other.number,
+  isAlong,
 });
 
 /** Whether two segments meet nowhere, or just where one follows the other. */
@@ -152,24 +160,15 @@ function areSurelyApart(a: PlacedSegment, b: PlacedSegment): boolean {
 }
 
 /** Where a segment crosses itself, or runs back along itself. */
-function eachSelfCrossing(
-  one: PlacedSegment,
-  tolerance: number,
-  visit: (x: number, y: number) => void,
-): void {
+function eachSelfCrossing(one: PlacedSegment, tolerance: number, visit: Visit): void {
   if (one.segment.kind !== 'cubic') return;
   const place = selfCrossing(one.from, one.segment);
-  if (place) visit(place.x, place.y);
+  if (place) visit(place.x, place.y, false);
   else if (one.hull && isFlat(one.hull)) eachCrossing(one, one, tolerance, visit);
 }
 
 /** Where two segments, or one with itself, cross, as they are followed. */
-function eachCrossing(
-  one: PlacedSegment,
-  other: PlacedSegment,
-  tolerance: number,
-  visit: (x: number, y: number) => void,
-): void {
+function eachCrossing(one: PlacedSegment, other: PlacedSegment, tolerance: number, visit: Visit): void {
   const a = followed(one, tolerance);
   const b = followed(other, tolerance);
   const box = boxOfPoints(b);
@@ -189,17 +188,17 @@ function eachCrossing(
       const ey = b[n + 3] - b[n + 1];
       const determinant = dx * ey - dy * ex;
       if (determinant === 0) {
-        if (runAlong(dx, dy, offX, offY, ex, ey)) visit(b[n], b[n + 1]);
+        if (runAlong(dx, dy, offX, offY, ex, ey)) visit(b[n], b[n + 1], true);
         continue;
       }
       const t = (offX * ey - offY * ex) / determinant;
       const u = (offX * dy - offY * dx) / determinant;
       if (!(t > -SAME && t < 1 - SAME && u > -SAME && u < 1 - SAME)) continue;
-      if (
-        (t > SAME && u > SAME) ||
-        passThrough({ placed: one, m, t }, { placed: other, m: n, t: u }, tolerance)
-      )
-        visit(x1 + t * dx, y1 + t * dy);
+      const how =
+        t > SAME && u > SAME
+          ? 'through'
+          : passThrough({ placed: one, m, t }, { placed: other, m: n, t: u }, tolerance);
+      if (how) visit(x1 + t * dx, y1 + t * dy, how === 'along');
     }
   }
 }
@@ -212,19 +211,24 @@ interface OnChord {
 }
 
 /** Whether contours that meet where at least one of them has a corner go through one another there, or only touch. */
-function passThrough(one: OnChord, other: OnChord, tolerance: number): boolean {
+function passThrough(one: OnChord, other: OnChord, tolerance: number): 'through' | 'along' | undefined {
   const a = followed(one.placed, tolerance);
   const b = followed(other.placed, tolerance);
   const [x, y] = one.t <= SAME ? [a[one.m], a[one.m + 1]] : [b[other.m], b[other.m + 1]];
   const aBefore = placeBefore(one, tolerance);
   const bBefore = placeBefore(other, tolerance);
-  if (!aBefore || !bBefore) return false;
+  if (!aBefore || !bBefore) return undefined;
   const angle = (px: number, py: number) => Math.atan2(py - y, px - x);
   const out = angle(a[one.m + 2], a[one.m + 3]);
   const turn = (value: number) => (value - out + 4 * Math.PI) % (2 * Math.PI);
   const back = turn(angle(aBefore.x, aBefore.y));
   const isLeft = (px: number, py: number) => turn(angle(px, py)) < back;
-  return isLeft(bBefore.x, bBefore.y) !== isLeft(b[other.m + 2], b[other.m + 3]);
+  if (isLeft(bBefore.x, bBefore.y) === isLeft(b[other.m + 2], b[other.m + 3])) return undefined;
+  const isOn = (px: number, py: number) => {
+    const value = turn(angle(px, py));
+    return [0, back, 2 * Math.PI].some((own) => Math.abs(value - own) < SAME_WAY);
+  };
+  return isOn(bBefore.x, bBefore.y) || isOn(b[other.m + 2], b[other.m + 3]) ? 'along' : 'through';
 }
 
 /** The corner before a place; undefined at the start of an open contour. */

@@ -1,8 +1,8 @@
 import Flatbush from 'flatbush';
 import type { Point } from '../contour';
 import { flattenSegment } from '../flatten';
-import { type RimIndex, type RimSegment, segmentsFacing } from '../near/near-segments';
-import { type NarrowPlace, type Stretch, goesOn, isTaper, joined } from './narrow-stretches';
+import { type RimIndex, type RimSegment, segmentsFacing, segmentsNear } from '../near/near-segments';
+import { type NarrowPlace, type Stretch, goesOn, isTaper, joined, lengthOf } from './narrow-stretches';
 import { norm } from '../../norm';
 
 /** Curves are followed within this share of the width that is asked about. */
@@ -42,13 +42,44 @@ export function narrowPlaces(
   least: number,
   side: 'inside' | 'outside' = 'inside',
 ): NarrowPlace[] {
-  const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
-  if (facing.length === 0) return [];
+  return narrowAndTapering(rims, least, side).narrow;
+}
+
+/** Narrow places between different contours alone, of which `areBeside` tells whether the region may lie between them. */
+export function narrowBetween(
+  rims: RimIndex,
+  least: number,
+  areBeside: (a: number, b: number) => boolean,
+): NarrowPlace[] {
+  const { segments } = rims;
+  const near = segmentsNear(rims, least, (k, n) => {
+    const [a, b] = [segments[k].contour, segments[n].contour];
+    return a !== b && areBeside(a, b);
+  });
+  const among = new Set(near.map((k) => segments[k].contour));
+  if (among.size === 0) return [];
+  return narrowAndTapering(rims, least, 'inside', among).narrow.filter(({ a, b }) => a !== b);
+}
+
+/** Narrow places, and the tips that get narrower to their end, each at its narrowest that is looked at; of some contours alone where they are given. */
+export function narrowAndTapering(
+  rims: RimIndex,
+  least: number,
+  side: 'inside' | 'outside' = 'inside',
+  among?: ReadonlySet<number>,
+): { narrow: NarrowPlace[]; tapering: NarrowPlace[] } {
+  const all = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
+  const facing = among ? all.filter(({ contour }) => among.has(contour)) : all;
+  if (facing.length === 0) return { narrow: [], tapering: [] };
   const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1);
-  const stretches = [...own.alongRims(least), ...own.atCorners(least)];
-  return joined(stretches, rims.lengths, TOGETHER * least)
-    .filter((stretch) => !isTaper(stretch, TIP * least, AROUND))
-    .map((stretch) => own.refined(stretch, least));
+  const found = joined([...own.alongRims(least), ...own.atCorners(least)], rims.lengths, TOGETHER * least);
+  const isTip = (stretch: Stretch) => isTaper(stretch, TIP * least, AROUND);
+  return {
+    narrow: found
+      .filter((one) => !isTip(one))
+      .map((one) => ({ ...own.refined(one, least), length: lengthOf(one, rims.lengths, AROUND) })),
+    tapering: found.filter(isTip).map((one) => ({ ...one.place, length: one.farthest / 2 })),
+  };
 }
 
 /**
@@ -146,7 +177,10 @@ class Rims {
   *placesAlongRims(least: number): Generator<Stretch> {
     const { chords, owners, begins, step } = this;
     for (let k = 0; k < owners.length; k++) {
-      const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
+      const x1 = chords[4 * k];
+      const y1 = chords[4 * k + 1];
+      const x2 = chords[4 * k + 2];
+      const y2 = chords[4 * k + 3];
       const length = norm(x2 - x1, y2 - y1);
       if (length === 0) continue;
       const inward = { x: (this.side * (y2 - y1)) / length, y: (this.side * (x1 - x2)) / length };
@@ -215,11 +249,15 @@ class Rims {
   /** The width at a place of a rim, where it is less than `least` and the other side faces it. */
   private across(from: Point, inward: Point, own: number, along: number, least: number): Stretch | undefined {
     let radius = least / 2;
+    // All smaller discs that touch the rim here lie in the first one.
+    const first = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
+    const among = this.chordsIn(first, radius, own);
+    if (among.length === 0) return undefined;
     let to: Point | undefined;
     let on = -1;
     for (let k = 0; k < MOST_SHRUNK; k++) {
       const centre = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
-      const met = this.deepest(centre, radius, own);
+      const met = this.deepest(centre, radius, among);
       if (!met) break;
       const [dx, dy] = [met.at.x - from.x, met.at.y - from.y];
       const depth = 2 * (dx * inward.x + dy * inward.y);
@@ -239,7 +277,7 @@ class Rims {
 
   /** A stretch that is but one place so far; undefined where its sides only meet around the end beside it. */
   private stretch(
-    place: Omit<NarrowPlace, 'a' | 'b'>,
+    place: Omit<NarrowPlace, 'a' | 'b' | 'length'>,
     contour: number,
     along: number,
     other: number,
@@ -251,9 +289,11 @@ class Rims {
     const around = contour === this.owners[other] ? Math.min(far, length - far) : Infinity;
     if (around < Math.min(AROUND * width, length / 2 - 1e-9)) return undefined;
     return {
-      place: { ...place, a: contour, b: this.owners[other] },
+      place: { ...place, a: contour, b: this.owners[other], length: 0 },
       at: along,
       around,
+      farthest: around,
+      nearest: around,
       widest: width,
       own: [along, along],
       other: [there, there],
@@ -266,23 +306,41 @@ class Rims {
     return this.begins[chord] + norm(x - chords[4 * chord], y - chords[4 * chord + 1]);
   }
 
-  /** The place of a rim that reaches deepest into a disc; the chord `own` is the one it touches. */
-  private deepest(centre: Point, radius: number, own: number): { at: Point; chord: number } | undefined {
-    const { chords, index } = this;
-    let least = radius * (1 - 1e-6);
-    let best: { at: Point; chord: number } | undefined;
+  /** Chords that reach into a disc, but for the one that it touches; those within it are looked for among them. */
+  private chordsIn({ x, y }: Point, radius: number, own: number): number[] {
+    return this.index.search(x - radius, y - radius, x + radius, y + radius, (k) => k !== own);
+  }
+
+  /** The place of a rim that reaches deepest into a disc, among some chords. */
+  private deepest(
+    centre: Point,
+    radius: number,
+    among: readonly number[],
+  ): { at: Point; chord: number } | undefined {
+    const { chords } = this;
     const { x, y } = centre;
-    index.search(x - radius, y - radius, x + radius, y + radius, (k) => {
-      if (k === own) return false;
-      const at = nearestOnChord(chords, k, centre);
-      const far = norm(at.x - x, at.y - y);
+    let least = (radius * (1 - 1e-6)) ** 2;
+    let chord = -1;
+    // Squares, and numbers alone: this is asked more often than anything else.
+    for (const k of among) {
+      const i = 4 * k;
+      const x1 = chords[i];
+      const y1 = chords[i + 1];
+      const dx = chords[i + 2] - x1;
+      const dy = chords[i + 3] - y1;
+      const squared = dx * dx + dy * dy;
+      let share = squared === 0 ? 0 : ((x - x1) * dx + (y - y1) * dy) / squared;
+      if (share < 0) share = 0;
+      else if (share > 1) share = 1;
+      const awayX = x1 + share * dx - x;
+      const awayY = y1 + share * dy - y;
+      const far = awayX * awayX + awayY * awayY;
       if (far < least) {
         least = far;
-        best = { at, chord: k };
+        chord = k;
       }
-      return false;
-    });
-    return best;
+    }
+    return chord < 0 ? undefined : { at: nearestOnChord(chords, chord, centre), chord };
   }
 
   /** The nearest place to a corner, where a segment begins, on what faces it. */
@@ -296,7 +354,10 @@ class Rims {
       const isNearer = width < (best?.place.width ?? least) && width > 0;
       if (!isNearer) return false;
       // What is nearest to a corner lies across from it: straight across its own rim.
-      const [ax, ay, bx, by] = chords.subarray(4 * k, 4 * k + 4);
+      const ax = chords[4 * k];
+      const ay = chords[4 * k + 1];
+      const bx = chords[4 * k + 2];
+      const by = chords[4 * k + 3];
       // The region lies to the left of the rim over there, and so does the corner.
       if (this.side * ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) > 0) return false;
       best = this.stretch({ width, from: start, to }, contour, begins, k) ?? best;
@@ -307,8 +368,10 @@ class Rims {
 }
 
 function nearestOnChord(chords: Float64Array, k: number, { x, y }: Point): Point {
-  const [x1, y1, x2, y2] = chords.subarray(4 * k, 4 * k + 4);
-  const [dx, dy] = [x2 - x1, y2 - y1];
+  const x1 = chords[4 * k];
+  const y1 = chords[4 * k + 1];
+  const dx = chords[4 * k + 2] - x1;
+  const dy = chords[4 * k + 3] - y1;
   const squared = dx * dx + dy * dy;
   const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / squared));
   return { x: x1 + share * dx, y: y1 + share * dy };

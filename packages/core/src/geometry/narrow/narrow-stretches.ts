@@ -8,6 +8,8 @@ export interface NarrowPlace {
   /** Numbers of the contours on either side; the same where one comes near itself. */
   a: number;
   b: number;
+  /** How far along the rims the stretch reaches of which it is the narrowest place; from its tip, where it tapers. */
+  length: number;
 }
 
 /** Lengths along a contour from one to another; beyond its whole length where it goes around its start. */
@@ -20,6 +22,9 @@ export interface Stretch {
   at: number;
   /** How far it is from there to there around the end between them; Infinity where that is on another contour. */
   around: number;
+  /** The same where it is farthest around, and where it is nearest. */
+  farthest: number;
+  nearest: number;
   /** Where the stretch is widest. */
   widest: number;
   own: Reach;
@@ -67,9 +72,15 @@ function areOne(one: Stretch, other: Stretch, lengths: readonly number[], near: 
 }
 
 /** A stretch reaches as far as another one too, which is the same seen from here or from across. */
-function take(stretch: Stretch, { place, widest, own, other }: Stretch, lengths: readonly number[]): void {
+function take(
+  stretch: Stretch,
+  { place, widest, farthest, nearest, own, other }: Stretch,
+  lengths: readonly number[],
+): void {
   const { a, b } = stretch.place;
   stretch.widest = Math.max(stretch.widest, widest);
+  stretch.farthest = Math.max(stretch.farthest, farthest);
+  stretch.nearest = Math.min(stretch.nearest, nearest);
   const isTurned =
     a !== place.a ||
     (a === b && distance(stretch.own, own, lengths[a]) > distance(stretch.own, other, lengths[a]));
@@ -86,6 +97,8 @@ export function goesOn(stretch: Stretch, next: Stretch, lengths: readonly number
   stretch.own = [stretch.own[0], next.own[1]];
   stretch.other = together(stretch.other, next.other, length);
   stretch.widest = Math.max(stretch.widest, next.widest);
+  stretch.farthest = Math.max(stretch.farthest, next.farthest);
+  stretch.nearest = Math.min(stretch.nearest, next.nearest);
   if (next.place.width < place.width)
     [stretch.place, stretch.at, stretch.around] = [next.place, next.at, next.around];
   return true;
@@ -103,3 +116,20 @@ function together([a0, a1]: Reach, [b0, b1]: Reach, length: number): Reach {
   const turns = length * Math.round(((a0 + a1) / 2 - (b0 + b1) / 2) / length);
   return [Math.min(a0, b0 + turns), Math.max(a1, b1 + turns)];
 }
+
+/**
+ * How long a stretch is. Places near an end that its sides go around are not seen as narrow by themselves; where that is no farther around than
+ * `around` times the width, it is as narrow up to there.
+ */
+export function lengthOf(stretch: Stretch, lengths: readonly number[], around: number): number {
+  const { place, own, other, nearest } = stretch;
+  const reach = Math.max(own[1] - own[0], other[1] - other[0]);
+  if (place.a !== place.b) return reach;
+  const rest = lengths[place.a] - (own[1] - own[0]) - (other[1] - other[0]) - nearest;
+  const beyond = (end: number) =>
+    end <= ENDS * around * place.width ? Math.max(0, (end - place.width) / 2) : 0;
+  return reach + beyond(nearest) + beyond(rest);
+}
+
+/** Up to so many times as far around is an end. */
+const ENDS = 1.5;

@@ -98,7 +98,7 @@ const EMPTY: Box = { left: 0, top: 0, right: 0, bottom: 0 };
  * their own, or themselves and the next where they turn back between them.
  */
 export const segmentsFacing = (rims: RimIndex, distance: number): number[] =>
-  near(rims, distance, (k, n) => {
+  segmentsNear(rims, distance, (k, n) => {
     if (k === n) return rims.back[k];
     if (rims.next[k] === n) return rims.nextBack[k];
     return rims.next[n] === k ? rims.nextBack[n] : true;
@@ -106,10 +106,10 @@ export const segmentsFacing = (rims: RimIndex, distance: number): number[] =>
 
 /** Numbers of the segments that have one of another contour within a distance. */
 export const segmentsNearOthers = (all: SegmentBoxes, distance: number): number[] =>
-  near(all, distance, (k, n) => all.segments[k].contour !== all.segments[n].contour);
+  segmentsNear(all, distance, (k, n) => all.segments[k].contour !== all.segments[n].contour);
 
 /** Numbers of the segments whose boxes have another one within a distance that counts. */
-function near(
+export function segmentsNear(
   { index, boxes }: SegmentBoxes,
   distance: number,
   counts: (k: number, n: number) => boolean,

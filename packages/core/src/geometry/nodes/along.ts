@@ -115,3 +115,11 @@ function narrowed(from: Point, segment: Segment & { kind: 'cubic' }, { x, y }: P
   }
   return (low + high) / 2;
 }
+
+/** So many places along a contour, as far from its ends as from each other's. */
+export function placesAlong(contour: Contour, count: number): Point[] {
+  const along = alongOf(contour);
+  return Array.from({ length: count }, (_, k) =>
+    placeOn(contour, onAt(along, ((k + 0.5) / count) * along.length)),
+  );
+}

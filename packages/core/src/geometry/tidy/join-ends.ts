@@ -8,6 +8,8 @@ import { reverseContour } from '../maps/transform';
 const MOST_NEAR = 12;
 /** Ends this much nearer than the gap, as a share of it, are as good as in one place. */
 const SAME = 0.02;
+/** Directions that differ by less are one: a cosine's distance from 1. */
+const STRAIGHT_BACK = 1e-9;
 
 /** An end of a piece: where it is, and the direction in which the piece goes on beyond it. */
 interface End extends Point {
@@ -80,6 +82,18 @@ class Joints {
     return norm(this.ends[a].x - this.ends[b].x, this.ends[a].y - this.ends[b].y);
   }
 
+  /** Whether a line would go straight back along itself: drawn twice, it goes on nowhere. */
+  private isBack(a: number, b: number): boolean {
+    const isLine = ({ piece, isLast }: End) => {
+      const { segments } = this.pieces[piece];
+      return segments[isLast ? segments.length - 1 : 0].kind === 'line';
+    };
+    const [one, other] = [this.ends[a], this.ends[b]];
+    return (
+      isLine(one) && isLine(other) && one.out.x * other.out.x + one.out.y * other.out.y > 1 - STRAIGHT_BACK
+    );
+  }
+
   private join(a: number, b: number): void {
     const [farA, farB] = [this.others[a], this.others[b]];
     this.mates[a] = b;
@@ -95,7 +109,7 @@ class Joints {
       return near.length === 1 ? near[0] : -1;
     });
     only.forEach((other, e) => {
-      if (other > e && only[other] === e) this.join(e, other);
+      if (other > e && only[other] === e && !this.isBack(e, other)) this.join(e, other);
     });
   }
 
@@ -105,6 +119,7 @@ class Joints {
       const other = this.others[e];
       if (!this.isFree(e) || !this.isFree(other) || other <= e || this.distance(e, other) > within) return;
       const { piece } = this.ends[e];
+      if (this.isBack(e, other)) return;
       const isOne = piece === this.ends[other].piece;
       if (!isOne || !isWithin(this.pieces[piece], this.gap)) this.join(e, other);
     });
@@ -115,7 +130,7 @@ class Joints {
     this.ends.forEach((end, a) => {
       if (!this.isFree(a)) return;
       for (const b of this.near(a, within)) {
-        if (b < a || this.others[a] === b) continue;
+        if (b < a || this.others[a] === b || this.isBack(a, b)) continue;
         const straight = -(end.out.x * this.ends[b].out.x + end.out.y * this.ends[b].out.y);
         pairs.push({ a, b, cost: cost({ distance: this.distance(a, b), straight }) });
       }
@@ -125,7 +140,7 @@ class Joints {
       if (!this.isFree(a) || !this.isFree(b) || this.others[a] === b) continue;
       const [farA, farB] = [this.others[a], this.others[b]];
       this.join(a, b);
-      if (this.distance(farA, farB) <= within) this.join(farA, farB);
+      if (this.distance(farA, farB) <= within && !this.isBack(farA, farB)) this.join(farA, farB);
     }
   }
 

@@ -1,7 +1,8 @@
 import { TASKS, type Task } from '../../format';
 import { type CheckedFile, contentOf } from '../../handoff';
 import { contourLength, contoursOf } from '../../geometry';
-import { machineFor, rehearse } from '../../rehearse';
+import { machineFor } from '../../machine';
+import { rehearse } from '../../rehearse';
 import type { JobDocument } from '../document/document';
 import { formatLength, formatLong } from '../document/length';
 import type { JobResult } from '../steps/result';

@@ -1,7 +1,7 @@
 import { DrelkError } from '../../error';
 import { type DrawingPath, TASKS, type Task, type VectorDrawing, readVectorFile } from '../../format';
 import { type Point, affinePoint, affineScale, joinEnds } from '../../geometry';
-import { MATERIALS, type Material, PROCESSES, type Process, TOOLS, type Tool } from '../../prove';
+import { MATERIALS, type Material, PROCESSES, type Process, TOOLS, type Tool } from '../../machine';
 import type { Fonts } from '../../text';
 
 /** Ends nearer to each other than this are one place to any machine, in millimetres; common practice, no source. */
@@ -66,9 +66,14 @@ function workIn({ paths }: VectorDrawing): DrawingPath[] {
 }
 
 /** The task that a layer's name means, however it is written. */
-function taskOf(layer: string): Task {
+const taskOf = (layer: string): Task => taskNamed(layer) ?? 'cut-through';
+
+/** Whether a layer is named for a task. */
+export const isTaskName = (layer: string): boolean => taskNamed(layer) !== undefined;
+
+function taskNamed(layer: string): Task | undefined {
   const plain = layer.toLowerCase().replace(/[^a-z]+/g, '-');
-  return TASKS.find((task) => plain === task || plain.startsWith(`${task}-`)) ?? 'cut-through';
+  return TASKS.find((task) => plain === task || plain.startsWith(`${task}-`));
 }
 
 /** The material and the tool that somebody asks for by name and width. Throws a sentence for what there is none of. */

@@ -1,14 +1,7 @@
 import type { FileUnit, Task } from '../../format';
 import { type Point, boxHeight, boxOf, boxWidth } from '../../geometry';
-import type { Material, Tool } from '../../prove';
-import {
-  type MachineWishes,
-  type Rehearsal,
-  type SeenInMotion,
-  type Spent,
-  machineFor,
-  rehearse,
-} from '../../rehearse';
+import { type MachineWishes, type Material, type Tool, machineFor } from '../../machine';
+import { type Rehearsal, type SeenInMotion, type Spent, rehearse } from '../../rehearse';
 import type { Fonts } from '../../text';
 import { type OutsideFile, type WorkAsked, readOutsideFile, workshopFor } from './outside-file';
 

@@ -7,7 +7,9 @@ import {
   foundBy,
   limitsOf,
   proofOf,
+  sheetsLeft,
 } from '../../prove';
+import type { Box } from '../../geometry';
 import { type Step, choice, constant, figure, gathered, setting, work } from '../graph';
 import { hasPicture, reduction, wanted } from './artwork';
 import { piece } from './piece';
@@ -29,6 +31,10 @@ const paths = gathered('paths of the piece', { piece }, (reads) => reads.piece.p
 export const grounds = work('cut grounds', { part: 'prove', cost: 20 }, { paths }, (reads) =>
   cutGrounds(reads.paths),
 );
+/** What is left of each sheet once the tool has gone along all that is cut. */
+const sheets = work('what is left of sheets', { part: 'prove', cost: 40 }, { grounds, limits }, (reads) =>
+  sheetsLeft(reads.grounds, reads.limits),
+);
 const frame = figure('frame of the piece', { piece }, (reads) => reads.piece.frame);
 const hasTrueSize = figure('has a true size', { piece }, (reads) => reads.piece.scale.source !== 'none');
 /** Items that could not be made, and the sheet where the piece does not lie on it. */
@@ -41,6 +47,8 @@ const leftOut = figure('left out', { piece, names }, (reads): Subject['leftOut']
   return problem ? [...own, { name: 'The sheet', ...problem }] : own;
 });
 const texts = constant('texts', 0);
+const asRead = constant<readonly string[]>('as read', []);
+const page = constant<Box | undefined>('no page', undefined);
 const ofPixel = figure(
   'millimetres of a source pixel',
   { piece, reduction },
@@ -62,6 +70,9 @@ const subject: { [P in keyof Subject]: Step<Subject[P]> } = {
   pixel,
   mirrored,
   plates: wanted,
+  page,
+  asRead,
+  sheets,
 };
 
 /** One step for each check, which reads what that one says it reads. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strokesInOrder } from '../../ink';
 import { ARTWORK_ITEM } from '../../piece';
-import { MATERIALS } from '../../prove';
+import { MATERIALS } from '../../machine';
 import { type JobDocument, SCHEMA, newJob } from '../document/document';
 import { upgraded } from './upgrade';
 

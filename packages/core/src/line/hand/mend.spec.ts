@@ -10,8 +10,8 @@ import {
   signedArea,
   worstDistance,
 } from '../../geometry';
-import { MATERIALS, TOOLS } from '../../prove';
-import { machineFor, rehearse } from '../../rehearse';
+import { MATERIALS, TOOLS, machineFor } from '../../machine';
+import { rehearse } from '../../rehearse';
 import { type Mend, mended } from './mend';
 
 const context: Context = { now: () => performance.now(), stopped: () => false, progress: () => undefined };

@@ -53,7 +53,7 @@ export function strayed(
     const turned = about(b).area > 0 === (holes[b] === 1);
     const isInInk = near.side < 0 !== turned;
     if (isInInk === (holes[k] === 1) || !changedSides(one, about(b))) return [];
-    return [{ a: k, b, ...start, segmentA: 0, segmentB }];
+    return [{ a: k, b, ...start, segmentA: 0, segmentB, isAlong: false }];
   });
 }
 

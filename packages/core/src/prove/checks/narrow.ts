@@ -1,34 +1,64 @@
-import { type NarrowPlace, narrowPlaces, norm } from '../../geometry';
-import { type Check, type Measured, counted, findingOf, told } from '../check';
+import { type NarrowPlace, boxHeight, boxOf, boxWidth, narrowPlaces, norm } from '../../geometry';
+import { type Check, type Finding, type Measured, counted, findingOf, told } from '../check';
 import { remedy } from '../remedies';
-import type { CutGround } from '../cut-ground';
+import type { Limits } from '../limits';
+import { type SheetLeft, isOnDouble } from '../sheets';
 
-/** Middles of narrow places of all sheets, the narrowest first; those where cuts cross are told as that. */
-const middles = (
-  grounds: readonly CutGround[],
+/** A stretch that is too narrow: its middle where it is narrowest, and how far it reaches. */
+interface Narrow extends Measured {
+  length: number;
+}
+
+/** So many times the distance of lines on one another is a place that is no more than those. */
+const BESIDE = 2;
+
+/** Stretches of all sheets that are too narrow, the narrowest first; those where cuts cross, or lie on one another, are told as that. */
+const stretches = (
+  sheets: readonly SheetLeft[],
+  { double }: Limits,
   allowed: number,
-  look: (ground: CutGround) => NarrowPlace[],
-): Measured[] =>
-  grounds
-    .flatMap((ground) =>
-      look(ground)
-        .map(({ width, from, to }) => ({
+  look: (sheet: SheetLeft) => NarrowPlace[],
+): Narrow[] =>
+  sheets
+    .flatMap((sheet) =>
+      look(sheet)
+        .map(({ width, from, to, length }) => ({
           at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
           measured: width,
+          length,
         }))
-        .filter(({ at }) => ground.crossings.every(({ x, y }) => norm(at.x - x, at.y - y) > allowed)),
+        .filter(
+          ({ at, measured }) =>
+            sheet.ground.crossings.every(({ x, y }) => norm(at.x - x, at.y - y) > allowed) &&
+            !(measured <= double && isOnDouble(sheet, at, BESIDE * double)),
+        ),
     )
     .sort((a, b) => a.measured - b.measured);
+
+/** How far stretches reach that are longer than wide. */
+function along(found: readonly Narrow[], allowed: number, units: Limits['units']): string {
+  const length = found.reduce((sum, one) => sum + one.length, 0);
+  return length > allowed ? `, ${told(Number(length.toFixed(length < 10 ? 1 : 0)), units)} in all` : '';
+}
 
 /** Material narrower than it holds between sides of one contour. */
 export const neck: Check = {
   kind: 'neck',
   remedies: [remedy('thicken', 'Thicken it, only there', 'Necks thickened')],
   grows: true,
-  reads: ['grounds'],
-  check({ grounds }, { leastNeck: allowed, units }) {
+  reads: ['sheets'],
+  check({ sheets }, limits): Finding[] {
+    const { leastNeck: allowed, leastPart, units } = limits;
+    const found = stretches(sheets, limits, allowed, ({ ground: { contours, depths }, necks }) => {
+      // What is lost as a whole has no necks.
+      const isSpeck = (k: number) => {
+        const box = depths[k] % 2 === 0 ? boxOf([contours[k]]) : undefined;
+        return !!box && Math.max(boxWidth(box), boxHeight(box)) < leastPart;
+      };
+      return necks.filter(({ a }) => !isSpeck(a));
+    });
     return findingOf(
-      middles(grounds, allowed, ({ rims }) => narrowPlaces(rims, allowed).filter(({ a, b }) => a === b)),
+      found,
       {
         kind: 'neck',
         severity: 'warn',
@@ -36,7 +66,7 @@ export const neck: Check = {
         hint: 'Make it larger, or thicken the drawing there in Ink or Line.',
       },
       (count, width) =>
-        `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}.`,
+        `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}${along(found, allowed, units)}, the narrowest ${told(width, units)}.`,
     );
   },
 };
@@ -46,13 +76,15 @@ export const wall: Check = {
   kind: 'wall',
   remedies: [remedy('thicken', 'Thicken it, only there', 'Walls thickened')],
   grows: true,
-  reads: ['grounds'],
-  check({ grounds }, { leastWall: allowed, units }) {
+  reads: ['sheets'],
+  check({ sheets }, limits) {
+    const { leastWall: allowed, units } = limits;
+    const found = stretches(sheets, limits, allowed, ({ walls }) => walls);
     return findingOf(
-      middles(grounds, allowed, ({ rims }) => narrowPlaces(rims, allowed).filter(({ a, b }) => a !== b)),
+      found,
       { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
       (count, width) =>
-        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}, the thinnest ${told(width, units)}.`,
+        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}${along(found, allowed, units)}, the thinnest ${told(width, units)}.`,
     );
   },
 };
@@ -62,12 +94,14 @@ export const narrowSlot: Check = {
   kind: 'narrow-slot',
   remedies: [remedy('open', 'Widen it, only there', 'Gaps widened')],
   grows: true,
-  reads: ['grounds'],
-  check: ({ grounds }, { leastGap: allowed, units }) =>
-    findingOf(
-      middles(grounds, allowed, ({ rims, pockets }) =>
-        [rims, pockets].flatMap((own) => narrowPlaces(own, allowed, 'outside')),
-      ),
+  reads: ['sheets'],
+  check({ sheets }, limits) {
+    const { leastGap: allowed, units } = limits;
+    const found = stretches(sheets, limits, allowed, ({ ground: { rims, pockets } }) =>
+      [rims, pockets].flatMap((own) => narrowPlaces(own, allowed, 'outside')),
+    );
+    return findingOf(
+      found,
       {
         kind: 'narrow-slot',
         severity: 'warn',
@@ -75,6 +109,55 @@ export const narrowSlot: Check = {
         hint: 'Widen the gap, lay parts farther apart, or take a finer tool.',
       },
       (count, width) =>
-        `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool.`,
-    ),
+        `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}${along(found, allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool.`,
+    );
+  },
+};
+
+/** Corners up to so many degrees taper; what no disc finds narrow tapers no farther than so many times what is too narrow. */
+const TAPERING = 30;
+const MOST_TAPER = 12;
+
+/** Tips so sharp that they burn, tear or break, and how far they are too thin. */
+export const sharpTip: Check = {
+  kind: 'sharp-tip',
+  reads: ['sheets'],
+  check({ sheets }, { leastTip, leastNeck, units }) {
+    const corners = sheets
+      .flatMap(({ ground }) =>
+        ground.rims.segments.map(({ start: { x, y }, turn }) => ({ at: { x, y }, turn })),
+      )
+      // With the material to the left a turn to the left is a tip of it.
+      .filter(({ turn }) => turn < 0)
+      .map(({ at, turn }) => ({ at, measured: 180 - (Math.abs(turn) * 180) / Math.PI }))
+      .filter(({ measured }) => measured < Math.max(leastTip, TAPERING))
+      .sort((a, b) => a.measured - b.measured);
+    const tips = corners.filter(({ measured }) => measured < leastTip);
+    const seen = sheets
+      .flatMap(({ tapering }) => tapering)
+      .map(({ from, to, length }) => ({
+        at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
+        measured: length,
+      }));
+    const thin = corners
+      .filter(({ at }) => seen.every((one) => norm(one.at.x - at.x, one.at.y - at.y) > 2 * leastNeck))
+      .map(({ at, measured }) => ({ at, measured: leastNeck / 2 / Math.tan((measured * Math.PI) / 360) }))
+      .filter(({ measured }) => measured < MOST_TAPER * leastNeck)
+      .concat(seen)
+      .sort((a, b) => b.measured - a.measured);
+    const far = thin[0]?.measured ?? 0;
+    if (tips.length === 0)
+      return findingOf(
+        thin,
+        { kind: 'sharp-tip', severity: 'note', allowed: leastTip, hint: 'Round or blunt them.' },
+        (count, longest) =>
+          `${counted(count, 'tip tapers', 'tips taper')}: narrower than ${told(leastNeck, units)} for up to ${told(Number(longest.toFixed(1)), units)}.`,
+      );
+    return findingOf(
+      tips,
+      { kind: 'sharp-tip', severity: 'note', allowed: leastTip, hint: 'Round or blunt them.' },
+      (count, degrees) =>
+        `${counted(count, 'tip is', 'tips are')} sharper than ${leastTip} degrees, the sharpest ${degrees.toFixed(1)}${far > 0 ? `, narrower than ${told(leastNeck, units)} for up to ${told(Number(far.toFixed(1)), units)}` : ''}.`,
+    );
+  },
 };

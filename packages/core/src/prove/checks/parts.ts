@@ -1,23 +1,27 @@
 import { boxHeight, boxOf, boxWidth } from '../../geometry';
-import { type Check, counted, findingOf, told } from '../check';
+import { type Check, type Finding, counted, findingOf, told } from '../check';
+import type { Limits } from '../limits';
 import { remedy } from '../remedies';
 
 /** Material within a hole that nothing holds: it falls out once it is cut. */
 export const island: Check = {
   kind: 'island',
   remedies: [remedy('bridge', 'Hold it with bridges', 'Islands bridged')],
-  reads: ['grounds'],
-  check: ({ grounds }, { units }) =>
+  reads: ['sheets'],
+  check: ({ sheets }, { units }) =>
     findingOf(
-      grounds
-        .flatMap(({ contours, depths }) =>
-          contours.flatMap((contour, k) => {
-            const box = depths[k] > 0 && depths[k] % 2 === 0 ? boxOf([contour]) : undefined;
+      sheets
+        .flatMap(({ ground: { cuts }, remains: { remnants } }) => {
+          const loops = new Set(
+            remnants.flatMap(({ isPart, depth, loop }) => (isPart && depth > 0 ? [loop] : [])),
+          );
+          return [...loops].flatMap((loop) => {
+            const box = boxOf([cuts[loop].contour]);
             if (!box) return [];
             const at = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
             return [{ at, measured: Math.max(boxWidth(box), boxHeight(box)) }];
-          }),
-        )
+          });
+        })
         .sort((a, b) => b.measured - a.measured),
       {
         kind: 'island',
@@ -34,11 +38,13 @@ export const island: Check = {
 export const outsideBed: Check = {
   kind: 'outside-bed',
   remedies: [remedy('shrink', 'Shrink it onto the bed', 'Shrunk onto the bed', false)],
-  reads: ['frame'],
-  check({ frame }, { bed, units }) {
+  reads: ['frame', 'grounds'],
+  check({ frame, grounds }, { bed, kerf, units }) {
     const [width, height] = [boxWidth(frame), boxHeight(frame)];
     if (!bed) return [];
-    if (fitsOn(bed, width, height)) return [];
+    const hasParts = grounds.some(({ depths }) => depths.length > 0);
+    if (fitsOn(bed, width, height))
+      return hasParts && !fitsOn(bed, width + kerf, height + kerf) ? [beyondBed(kerf, units)] : [];
     return [
       {
         kind: 'outside-bed',
@@ -54,6 +60,19 @@ export const outsideBed: Check = {
     ];
   },
 };
+
+/** What is drawn fits, and what cuts around it does not. */
+const beyondBed = (kerf: number, units: Limits['units']): Finding => ({
+  kind: 'outside-bed',
+  severity: 'warn',
+  count: 1,
+  measured: kerf,
+  allowed: 0,
+  places: [],
+  sizes: [],
+  message: `The piece is as large as the bed: the middle of the tool runs ${told(Number((kerf / 2).toFixed(4)), units)} beyond it, its edge ${told(Number(kerf.toFixed(4)), units)}.`,
+  hint: 'Make the piece smaller by the width of the tool, or take another machine.',
+});
 
 const EPSILON = 1e-6;
 

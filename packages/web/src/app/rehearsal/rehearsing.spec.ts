@@ -163,7 +163,7 @@ describe('the panel of a rehearsal', () => {
     await fixture.whenStable();
     fixture.detectChanges();
     expect(own.isByHand()).toBe(true);
-    expect(text()).toContain('1 cut is made in a part that has come free by then.');
+    expect(text()).toContain('1 cut is made in material that has come free by then.');
   });
 
   it('goes to where a contour begins', async () => {

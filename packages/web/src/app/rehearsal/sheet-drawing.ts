@@ -161,8 +161,8 @@ export class SheetDrawing {
       this.fill(context, contours, isIsland ? SHEET_COLOURS.table : SHEET_COLOURS.free);
       if (!isIsland && Math.max(width, height) > SMALL * pixel) this.lift(context, contours, pixel);
     }
-    for (const { contour } of this.standing.get(number) ?? [])
-      this.fill(context, [contour], SHEET_COLOURS.standing);
+    for (const { contours } of this.standing.get(number) ?? [])
+      this.fill(context, contours, SHEET_COLOURS.standing);
   }
 
   private fill(context: CanvasRenderingContext2D, contours: readonly Contour[], colour: string): void {

@@ -1,0 +1,11 @@
+import { MATERIALS, type Material, TOOLS, type Tool } from '../machine';
+
+/** What a job is proven against: a material and a tool of one process, as they were when they were chosen; and which findings are waived, with the reason. */
+export interface ProveSettings {
+  material: Material;
+  tool: Tool;
+  waived: Record<string, string>;
+}
+
+/** A new job is for the first of each. */
+export const PROVE_DEFAULTS: ProveSettings = { material: MATERIALS[0], tool: TOOLS[0], waived: {} };
