@@ -376,6 +376,7 @@ export {
   type Proof,
   PROVE_DEFAULTS,
   type ProveSettings,
+  outcomeOf,
   radiusAt,
   type Remedy,
   type Severity,

@@ -62,7 +62,7 @@ export function bridged(shape: Shape, wishes: BridgeWishes): { shapes: Shape[]; 
   });
   const chosen = candidates.flatMap((own, k) => (k === 0 ? [] : choose(own, rims[k], wishes)));
   const all = [...chosen, ...hangingTogether(rims.length, chosen, candidates)];
-  const strips = all.map(({ from, to }) => strip(from, to, wishes.width));
+  const strips = all.map((bridge) => stripOf(bridge, wishes.width));
   const left = combineAreas('take away', [shape.outer, ...shape.holes], strips);
   const { pen, plate } = shape;
   const more = { ...(pen === undefined ? {} : { pen }), ...(plate === undefined ? {} : { plate }) };
@@ -300,7 +300,7 @@ function hangingTogether(
 }
 
 /** A strip around a line, a little longer than it at both ends. */
-function strip(from: Point, to: Point, width: number): Contour {
+export function stripOf({ from, to }: Bridge, width: number): Contour {
   const far = norm(to.x - from.x, to.y - from.y);
   const [ux, uy] = [(to.x - from.x) / far, (to.y - from.y) / far];
   const [nx, ny] = [(-uy * width) / 2, (ux * width) / 2];

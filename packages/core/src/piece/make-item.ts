@@ -28,6 +28,7 @@ import {
 import { type Font, LINE_PEN, setText, textShapes } from '../text';
 import type { Artwork } from './artwork';
 import { type Bridge, bridged } from './bridges';
+import { hasIslands, tied } from './ties';
 import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
 import { cornered } from './items/corners';
@@ -223,15 +224,16 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
       : mappedBox(frame, turned);
   const map = placeOf(item.place, boxAs, onOf(item, ground));
   const whole = affineAfter(map, scaled);
-  const hold = holding(item.bridges, (at) => affinePoint(whole, own.fromSource(at)));
-  const lying = shapesIn(artwork.paths).flatMap(({ shape, contours }) =>
-    hold.shapes(mappedShape(shape, whole)).map((held, _, all) => ({
-      shape: held,
-      contours,
+  const hold = holding(item.bridges, hasBoard, (at) => affinePoint(whole, own.fromSource(at)));
+  const drawn = shapesIn(artwork.paths);
+  const lying = hold
+    .all(drawn.map(({ shape }) => mappedShape(shape, whole)))
+    .map(({ shape, of, isWhole }) => ({
+      shape,
+      contours: of.flatMap((k) => drawn[k].contours),
       // Holes are known one by one as long as no bridge runs through them.
-      isWhole: all.length === 1 && held.holes.length === shape.holes.length,
-    })),
-  );
+      isWhole,
+    }));
   const picked = item.picked.length > 0 ? own.picked(item.picked) : NONE_PICKED;
   const paths = lying.flatMap(({ shape, contours, isWhole }): ItemPath[] => {
     const plate = shape.plate === undefined ? undefined : artwork.plates[shape.plate];
@@ -291,8 +293,8 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { along } = item.set;
   if (along.kind !== 'contour') {
     const { glyphs, missing } = setText(item.set, font);
-    const hold = holding(item.bridges, ([x, y]) => ({ x, y }));
-    const shapes = textShapes(font, glyphs).flatMap(hold.shapes);
+    const hold = holding(item.bridges, ground.hasBoard, ([x, y]) => ({ x, y }));
+    const shapes = hold.all(textShapes(font, glyphs)).map(({ shape }) => shape);
     const lying = placed(item, shapes, ground);
     return { ...lying, missing, ...heldAt(hold.held(), lying.map) };
   }
@@ -304,22 +306,52 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { scale } = own.placement;
   const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
   const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
-  const hold = holding(item.bridges, ([x, y]) => ({ x, y }));
-  const shapes = textShapes(font, glyphs).flatMap(hold.shapes);
+  const hold = holding(item.bridges, ground.hasBoard, ([x, y]) => ({ x, y }));
+  const shapes = hold.all(textShapes(font, glyphs)).map(({ shape }) => shape);
   return { ...inPlace(item, shapes, ground), missing, ...hold.held() };
 }
 
-/** Bridges shapes one by one, and counts what was held. */
-function holding(wishes: BridgeSettings | null, place: (at: readonly [number, number]) => Point) {
+/** A shape as it is held, of which of those that were drawn it came, and whether its holes are as they were. */
+interface HeldShape {
+  shape: Shape;
+  of: number[];
+  isWhole: boolean;
+}
+
+/**
+ * Holds islands, and counts them. What is cut out of a board leaves its middles hanging by strips that are left; where shapes are the material
+ * themselves, and one lies in a hole of another, strips are added.
+ */
+function holding(
+  wishes: BridgeSettings | null,
+  hasBoard: boolean,
+  place: (at: readonly [number, number]) => Point,
+) {
   const held: HeldIslands = { islands: 0, loose: 0, bridges: [] };
+  const bridgedEach = (shape: Shape, k: number): HeldShape[] => {
+    if (!wishes || shape.pen !== undefined) return [{ shape, of: [k], isWhole: true }];
+    const { shapes, bridges } = bridged(shape, { ...wishes, places: wishes.places.map(place) });
+    held.islands += shape.holes.length;
+    held.loose += shapes.reduce((sum, { holes }) => sum + holes.length, 0);
+    held.bridges.push(...bridges);
+    const isWhole = shapes.length === 1 && shapes[0].holes.length === shape.holes.length;
+    return shapes.map((one) => ({ shape: one, of: [k], isWhole }));
+  };
   return {
-    shapes: (shape: Shape): Shape[] => {
-      if (!wishes || shape.pen !== undefined) return [shape];
-      const { shapes, bridges } = bridged(shape, { ...wishes, places: wishes.places.map(place) });
-      held.islands += shape.holes.length;
-      held.loose += shapes.reduce((sum, { holes }) => sum + holes.length, 0);
+    all: (shapes: readonly Shape[]): HeldShape[] => {
+      if (!wishes || hasBoard || !hasIslands(shapes)) return shapes.flatMap(bridgedEach);
+      const {
+        shapes: made,
+        islands,
+        bridges,
+      } = tied(shapes, {
+        ...wishes,
+        places: wishes.places.map(place),
+      });
+      held.islands += islands;
+      held.loose += islands - (shapes.length - made.length);
       held.bridges.push(...bridges);
-      return shapes;
+      return made.map(({ shape, of }) => ({ shape, of, isWhole: of.length === 1 }));
     },
     held: (): Pick<Made, 'held'> => (wishes ? { held } : {}),
   };

@@ -19,5 +19,6 @@ export {
 } from './ruler';
 export { timesToPass } from './size-to-pass';
 export { PROVE_DEFAULTS, type ProveSettings } from './settings';
-export { sheetsLeft } from './sheets';
+export { type Outcome, outcomeOf } from './outcome';
+export { partsIn, sheetsLeft } from './sheets';
 export { subjectOf } from './subject';

@@ -53,7 +53,7 @@ describe('prove', () => {
 
   it('sets apart what is waived, with the reason', () => {
     const all = prove(subjectOf([disc, straight], { hasTrueSize: false })).findings;
-    const { findings, waived } = proofOf(all, { 'no-true-size': 'It is a sketch.' });
+    const { findings, waived } = proofOf(all, 2, { 'no-true-size': 'It is a sketch.' });
     expect(findings.map(({ kind }) => kind)).toEqual(['open', 'apart']);
     expect(waived).toEqual([expect.objectContaining({ kind: 'no-true-size', reason: 'It is a sketch.' })]);
   });

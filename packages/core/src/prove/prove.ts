@@ -14,7 +14,7 @@ import { island, outsideBed } from './checks/parts';
 import { apart, bitten } from './checks/left';
 import { notThisTool, overEdge } from './checks/surface';
 import { offPage } from './checks/off-page';
-import { sheetsLeft } from './sheets';
+import { partsIn, sheetsLeft } from './sheets';
 import { sliver, smallHole, speck } from './checks/small';
 import { textAsText } from './checks/text-as-text';
 import { trueSize } from './checks/true-size';
@@ -67,19 +67,29 @@ export const LIMITS: Limits = limitsOf(MATERIALS[0], TOOLS[0]);
 export interface Proof {
   findings: Finding[];
   waived: (Finding & { reason: string })[];
+  /** So many parts come out of all sheets. */
+  parts: number;
 }
 
 /** Looks at what is given before it is handed off. */
 export function prove(given: Given, limits: Limits = LIMITS): Proof {
   const subject = { ...given, sheets: sheetsLeft(given.grounds, limits) };
-  return proofOf(CHECKS.flatMap((check) => foundBy(check, subject, limits)));
+  return proofOf(
+    CHECKS.flatMap((check) => foundBy(check, subject, limits)),
+    partsIn(subject.sheets),
+  );
 }
 
 /** Findings, the gravest first; kinds that are waived are set apart, with the reason. */
-export function proofOf(found: readonly Finding[], waived: Readonly<Record<string, string>> = {}): Proof {
+export function proofOf(
+  found: readonly Finding[],
+  parts: number,
+  waived: Readonly<Record<string, string>> = {},
+): Proof {
   const gravity = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
   const findings = [...found].sort((a, b) => gravity(a) - gravity(b));
   return {
+    parts,
     findings: findings.filter(({ kind }) => !(kind in waived)),
     waived: findings.flatMap((one) => (one.kind in waived ? [{ ...one, reason: waived[one.kind] }] : [])),
   };

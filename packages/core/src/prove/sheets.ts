@@ -114,3 +114,10 @@ function toChord(from: Point, to: Point, x: number, y: number): number {
   const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - from.x) * dx + (y - from.y) * dy) / square));
   return norm(from.x + share * dx - x, from.y + share * dy - y);
 }
+
+/** How many parts come out of sheets; crumbs are none. */
+export const partsIn = (sheets: readonly SheetLeft[]): number =>
+  sheets.reduce(
+    (sum, { remains }) => sum + remains.remnants.filter(({ isPart, isCrumb }) => isPart && !isCrumb).length,
+    0,
+  );

@@ -7,6 +7,7 @@ import {
   foundBy,
   limitsOf,
   proofOf,
+  partsIn,
   sheetsLeft,
 } from '../../prove';
 import type { Box } from '../../geometry';
@@ -92,6 +93,6 @@ const checks = Object.fromEntries(
 const findings = gathered('findings', checks, (reads) => CHECKS.flatMap(({ kind }) => reads[kind]));
 
 /** What was found, and what of it is waived, with the reason. */
-export const proof = gathered('proof', { findings, waived }, (reads): Proof =>
-  proofOf(reads.findings, reads.waived),
+export const proof = gathered('proof', { findings, sheets, waived }, (reads): Proof =>
+  proofOf(reads.findings, partsIn(reads.sheets), reads.waived),
 );

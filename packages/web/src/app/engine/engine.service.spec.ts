@@ -152,7 +152,7 @@ describe('EngineService', () => {
     await asked;
     await Promise.resolve();
     expect(last().type).toBe('prove');
-    answer({ type: 'proof', request: last().request, proof: { findings: [], waived: [] } });
+    answer({ type: 'proof', request: last().request, proof: { findings: [], waived: [], parts: 1 } });
     expect(proofs).toHaveLength(1);
     // What the hand begins anew is not held up by it.
     engine.compute(document, 'full');

@@ -32,7 +32,7 @@ function bench(findings: Finding[], view = viewWith()) {
     frame: { x: 0, y: 0, width: 20, height: 20 },
     artwork: { width: 20, height: 20 },
     millimetresPerPixel: 0.5,
-    proof: { findings, waived: [] },
+    proof: { findings, waived: [], parts: 1 },
     piece: {
       ...view.piece,
       items: [{ id: 1, box: undefined, map: [0.5, 0, 0, 0.5, 0, 0] as const, task: 'cut-through' as const }],
@@ -56,7 +56,10 @@ function bench(findings: Finding[], view = viewWith()) {
 
 /** A result comes for what was changed, with other findings. */
 function workedOut({ result, shown }: ReturnType<typeof bench>, findings: Finding[]) {
-  (result.view as unknown as { set(view: unknown): void }).set({ ...shown, proof: { findings, waived: [] } });
+  (result.view as unknown as { set(view: unknown): void }).set({
+    ...shown,
+    proof: { findings, waived: [], parts: 1 },
+  });
   TestBed.tick();
 }
 
@@ -100,14 +103,37 @@ describe('remedies', () => {
   });
 
   it('say what is left of a finding', async () => {
-    const hole = finding({});
+    const hole = finding({ count: 3 });
     const all = bench([hole]);
     const note = jest.spyOn(TestBed.inject(ProblemService), 'note').mockImplementation();
     await all.remedying.look(hole, all.remedying.of(hole)[0]);
     const taken = all.remedying.take();
-    workedOut(all, [finding({ message: '2 holes are smaller than 1 mm.' })]);
+    workedOut(all, [finding({ count: 2, message: '2 holes are smaller than 1 mm.' })]);
     await taken;
     expect(note).toHaveBeenCalledWith(expect.stringContaining('Left: 2 holes are smaller than 1 mm.'));
+  });
+
+  it('that do not mend what they promised, or spoil something else, are not kept', async () => {
+    const note = jest.spyOn(TestBed.inject(ProblemService), 'note').mockImplementation();
+    const soon = () => new Promise((resolve) => setTimeout(resolve, 20));
+    for (const [after, why] of [
+      [[finding({})], 'It would not have mended what it promised to.'],
+      [[finding({ kind: 'crossing', severity: 'stop', message: 'Cuts cross.' })], 'Cuts cross.'],
+    ] as const) {
+      TestBed.resetTestingModule();
+      const hole = finding({});
+      const all = bench([hole]);
+      const told = jest.spyOn(TestBed.inject(ProblemService), 'note').mockImplementation();
+      await all.remedying.look(hole, all.remedying.of(hole)[0]);
+      const taken = all.remedying.take();
+      workedOut(all, [...after]);
+      await soon();
+      workedOut(all, [hole]);
+      await taken;
+      expect(all.store.undoLabel()).toBeUndefined();
+      expect(told).toHaveBeenCalledWith(`It was not kept. ${why}`);
+    }
+    expect(note).not.toHaveBeenCalled();
   });
 
   it('where nothing of the artwork lies say so', async () => {
@@ -159,12 +185,11 @@ describe('remedies', () => {
 
   it('that are safe are taken one after another', async () => {
     const hole = finding({});
-    const speck = finding({ kind: 'speck', places: [{ x: 90, y: 90 }] });
     const all = bench([hole]);
     expect(all.remedying.safe().map(({ remedy }) => remedy.act)).toEqual(['enlarge']);
     const taken = all.remedying.takeSafe();
     await new Promise((resolve) => setTimeout(resolve, 20));
-    workedOut(all, [speck]);
+    workedOut(all, []);
     await taken;
     expect(all.store.undoLabel()).toBe('Holes enlarged');
     expect(all.remedying.busy()).toBe(false);

@@ -2,7 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { produce } from 'immer';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import { type Finding, type JobDocument, type Point, type Remedy, type Severity } from '@drelk/core';
+import { type Finding, type JobDocument, type Point, type Remedy, outcomeOf } from '@drelk/core';
 import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../../view/bench-state';
 import type { ShownView } from '../../engine/views';
@@ -26,8 +26,6 @@ interface Prepared {
 
 /** Bridges are so wide, in millimetres, or as wide as a neck has to be. */
 const BRIDGE = 2;
-/** How much a place of each severity weighs. */
-const GRAVITY: Record<Severity, number> = { stop: 1000, warn: 1, note: 0 };
 /** How long a result is waited for, in milliseconds. */
 const PATIENCE = 30_000;
 
@@ -94,57 +92,61 @@ export class Remedying {
     this.prepared.set(undefined);
   }
 
-  /** Takes what is looked at, and says what is left of the finding then. */
+  /** Takes what is looked at, and says what is left of the finding then; what does not mend, or spoils more, is taken back. */
   async take(): Promise<void> {
     const prepared = this.prepared();
     if (!prepared || this.busy()) return;
     this.busy.set(true);
     this.prepared.set(undefined);
     try {
-      await this.taken(prepared);
-      this.tellLeft([prepared.kind]);
+      const why = await this.kept(prepared);
+      if (why === undefined) this.tellLeft([prepared.kind]);
+      else this.problems.note(`It was not kept. ${why}`);
     } finally {
       this.busy.set(false);
     }
   }
 
-  /**
-   * Takes all safe remedies, one after another; each can be undone by itself. What mends one place and spoils more of others is
-   * taken back at once.
-   */
+  /** Takes all safe remedies, one after another, as one step; what does not mend, or spoils more, is taken back at once. */
   async takeSafe(): Promise<void> {
     if (this.busy()) return;
     this.busy.set(true);
     this.prepared.set(undefined);
     const kinds = this.safe().map(({ finding }) => finding.kind);
-    let takenBack = false;
+    let taken = 0;
+    let takenBack = 0;
     try {
       for (const kind of kinds) {
-        const found = this.safe().find(({ finding }) => finding.kind === kind);
-        if (!found || !(await this.isWorse(found.finding, found.remedy))) continue;
-        takenBack = true;
-        const { step } = this;
-        await this.workedOut(() => step && this.store.takeBack(step));
+        const found = this.safe().find((one) => one.finding.kind === kind);
+        if (!found) continue;
+        try {
+          const why = await this.kept(await this.prepare(found.finding, found.remedy));
+          if (why === undefined) taken++;
+          else takenBack++;
+        } catch (problem) {
+          this.problems.tell(problem);
+        }
       }
+      this.store.joinLast(taken, `${taken} remedies taken`);
     } finally {
       this.busy.set(false);
     }
     this.tellLeft(kinds, takenBack);
   }
 
-  /** Takes a remedy; whether more is wrong after it than before. One that cannot be made is told, and makes nothing worse. */
-  private async isWorse(finding: Finding, remedy: Remedy): Promise<boolean> {
-    const before = gravityOf(this.proving.findings());
-    try {
-      await this.taken(await this.prepare(finding, remedy));
-    } catch (problem) {
-      this.problems.tell(problem);
-      return false;
-    }
-    return gravityOf(this.proving.findings()) > before;
+  /** Makes a change that is to mend something, and looks at everything again; undefined where it is kept, else why it is not. */
+  private async kept(prepared: Prepared): Promise<string | undefined> {
+    const before = this.result.proof();
+    const { isMended, worse } = await this.taken(prepared).then(() =>
+      outcomeOf(before, this.result.proof(), prepared.kind),
+    );
+    if (isMended && worse.length === 0) return undefined;
+    const { step } = this;
+    await this.workedOut(() => step && this.store.takeBack(step));
+    return worse.length > 0 ? worse.join(' ') : 'It would not have mended what it promised to.';
   }
 
-  private tellLeft(kinds: readonly Finding['kind'][], takenBack = false): void {
+  private tellLeft(kinds: readonly Finding['kind'][], takenBack = 0): void {
     const left = this.proving.findings().filter(({ kind }) => kinds.includes(kind));
     const items = Object.keys(this.store.shown()?.piece.items ?? {}).length;
     this.problems.note(
@@ -152,7 +154,7 @@ export class Remedying {
         ? 'Mended, and found no more.'
         : [
             `Left: ${left.map(({ message }) => message).join(' ')}`,
-            ...(takenBack ? ['What would have spoiled more than it mends was not kept.'] : []),
+            ...(takenBack > 0 ? ['What would have spoiled more than it mends was not kept.'] : []),
             ...(items > 1 ? ['What lies on other items has to be changed there.'] : []),
           ].join(' '),
     );
@@ -185,7 +187,8 @@ export class Remedying {
     if (!view) throw nothing();
     const { kind } = finding;
     const about = { kind, remedy };
-    if (remedy.act === 'bridge') return { ...about, ...(await this.edited(remedy, this.bridged(), view)) };
+    if (remedy.act === 'bridge')
+      return { ...about, ...(await this.edited(remedy, this.bridged(finding, view), view)) };
     if (remedy.act === 'shrink') return { ...about, ...this.shrunk(remedy, view) };
     if (remedy.act === 'mirror') return { ...about, ...(await this.edited(remedy, turnedOver, view)) };
     const places = this.placesOf(finding, view);
@@ -236,12 +239,24 @@ export class Remedying {
     };
   }
 
-  /** All artwork and text that has islands is held, as wide as a neck has to be. */
-  private bridged(): (document: JobDocument) => void {
+  /** What artwork and text has islands is held, as wide as a neck has to be. */
+  private bridged({ places }: Finding, { piece: { items } }: ShownView): (document: JobDocument) => void {
     const width = Math.max(BRIDGE, this.store.shown()?.prove.material.least.neck ?? 0);
+    const around = new Set(
+      items.flatMap(({ id, box }) =>
+        !box || places.some(({ x, y }) => x >= box.left && x <= box.right && y >= box.top && y <= box.bottom)
+          ? [`${id}`]
+          : [],
+      ),
+    );
     return ({ piece }) => {
-      for (const item of Object.values(piece.items))
-        if ((item.kind === 'artwork' || item.kind === 'text') && !item.bridges && !item.hidden)
+      for (const [id, item] of Object.entries(piece.items))
+        if (
+          (item.kind === 'artwork' || item.kind === 'text') &&
+          !item.bridges &&
+          !item.hidden &&
+          around.has(id)
+        )
           item.bridges = { width, count: 0, places: [] };
     };
   }
@@ -272,7 +287,3 @@ export class Remedying {
 const turnedOver = ({ piece }: JobDocument): void => {
   piece.mirrored = !piece.mirrored;
 };
-
-/** In how many places something is wrong; what would spoil the cut weighs more than anything that may. */
-const gravityOf = (findings: readonly Finding[]): number =>
-  findings.reduce((sum, { severity, count }) => sum + GRAVITY[severity] * count, 0);

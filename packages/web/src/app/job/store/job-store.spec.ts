@@ -67,6 +67,20 @@ describe('JobStore', () => {
     expect(length()).toBe(5);
   });
 
+  it('makes one step of several, which is undone and done again as a whole', () => {
+    setLength(1);
+    setLength(2);
+    store.change('Rename', (document) => void (document.name = 'Jug'));
+    const before = store.document();
+    store.joinLast(2, 'Both');
+    expect(store.steps().map(({ label }) => label)).toEqual(['Width 1', 'Both']);
+    expect(store.document()).toBe(before);
+    store.undo();
+    expect([length(), store.document()?.name]).toEqual([1, record.document.name]);
+    store.redo();
+    expect([length(), store.document()?.name]).toEqual([2, 'Jug']);
+  });
+
   it('makes no step of what changes nothing, and says so', () => {
     const told: string[] = [];
     store.unchanged.subscribe((label) => told.push(label));

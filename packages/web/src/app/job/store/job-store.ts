@@ -180,6 +180,22 @@ export class JobStore {
     return true;
   }
 
+  /** Makes one step of the last ones, which then are undone together. */
+  joinLast(count: number, label: string): void {
+    const cursor = this.cursor();
+    if (count < 2 || count > cursor) return;
+    const last = this.steps().slice(cursor - count, cursor);
+    const joined: HistoryStep = {
+      label,
+      forward: last.flatMap(({ forward }) => forward),
+      backward: [...last].reverse().flatMap(({ backward }) => backward),
+    };
+    this.kept = Math.min(this.kept, cursor - count);
+    this.steps.update((steps) => [...steps.slice(0, cursor - count), joined, ...steps.slice(cursor)]);
+    this.cursor.set(cursor - count + 1);
+    this.changed();
+  }
+
   private walk(patches: ImmerPatch[], by: number): void {
     const document = this.document();
     if (!document) return;

@@ -32,7 +32,9 @@ const crossing = finding({
 const coarse = finding({ kind: 'coarse', severity: 'note', places: [], message: 'One pixel is large.' });
 
 function proving() {
-  const fake = fakeWork(viewWith({ proof: { findings: [crossing, finding({}), coarse], waived: [] } }));
+  const fake = fakeWork(
+    viewWith({ proof: { findings: [crossing, finding({}), coarse], waived: [], parts: 1 } }),
+  );
   fake.bench.stage.set('prove');
   fake.bench.size.set({ width: 800, height: 600 });
   const page = render(ProvePanel);
@@ -138,7 +140,9 @@ describe('the panel of Prove', () => {
     expect(prove()?.waived).toEqual({ crossing: 'It is only a sketch.' });
     const view = result.view as unknown as { set(view: ReturnType<typeof viewWith>): void };
     view.set(
-      viewWith({ proof: { findings: [], waived: [{ ...crossing, reason: 'It is only a sketch.' }] } }),
+      viewWith({
+        proof: { findings: [], waived: [{ ...crossing, reason: 'It is only a sketch.' }], parts: 1 },
+      }),
     );
     fixture.detectChanges();
     expect(own.findings()).toEqual([]);
