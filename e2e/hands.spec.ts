@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expectSaved, fact, goTo, openSample, stage, settled } from './support/page';
+import { benchBox, expectSaved, fact, goTo, openSample, stage, settled } from './support/page';
 import { expect, test } from './support/server';
 
 const middle = async (page: Page) => {
@@ -115,6 +115,46 @@ for (const width of [1024, 1280, 1920]) {
   });
 }
 
+const SIZES = [
+  [1024, 768],
+  [1280, 800],
+  [1440, 900],
+  [1920, 1080],
+] as const;
+
+test(
+  'the bench stays where it is in every panel, and no page scrolls',
+  { tag: '@long' },
+  async ({ page, server }) => {
+    test.setTimeout(300_000);
+    await openSample(page, server.address, 'Moth');
+    await settled(page);
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      for (const stage of ['Square', 'Ink', 'Line', 'Piece', 'Prove', 'Hand off']) {
+        await goTo(page, stage);
+        const before = await benchBox(page);
+        const look = async () => {
+          expect(await benchBox(page)).toEqual(before);
+          const { over, across } = await page.evaluate(() => ({
+            over: document.documentElement.scrollHeight - innerHeight,
+            across: document.documentElement.scrollWidth - innerWidth,
+          }));
+          expect([over, across]).toEqual([0, 0]);
+        };
+        await look();
+        const sliders = page.locator('aside input[type=range]:visible');
+        for (let k = 0; k < (await sliders.count()); k++)
+          for (const key of ['Home', 'End']) {
+            await sliders.nth(k).press(key);
+            await look();
+            await page.keyboard.press('Control+z');
+          }
+      }
+    }
+  },
+);
+
 test.describe('by touch', () => {
   test.use({ hasTouch: true });
 
@@ -160,6 +200,29 @@ test.describe('by touch', () => {
     for (let k = 1; k <= 8; k++) await touch('touchMove', [8 * k, 0]);
     await touch('touchEnd');
     await expect(page.getByRole('button', { name: 'Undo: Brush ink' })).toBeVisible();
+  });
+
+  test('two fingers zoom with no tool in hand, in every stage', async ({ page, server }) => {
+    await openSample(page, server.address, 'Moth');
+    const touch = await fingers(page);
+    const scale = async () => {
+      await page.evaluate(() => dispatchEvent(new Event('pagehide')));
+      const kept = await page.evaluate(() =>
+        sessionStorage.getItem(`bench ${location.pathname.split('/').pop() ?? ''}`),
+      );
+      return (JSON.parse(kept ?? '{}') as { eye: { scale: number } }).eye.scale;
+    };
+    for (const stage of ['Ink', 'Line', 'Piece', 'Prove']) {
+      await goTo(page, stage);
+      await page.keyboard.press('0');
+      const before = await scale();
+      await touch('touchStart', [-30, 0]);
+      await touch('touchStart', [-30, 0], [30, 0]);
+      for (let k = 1; k <= 10; k++) await touch('touchMove', [-30 - 9 * k, 0], [30 + 9 * k, 0]);
+      await touch('touchEnd');
+      // Four times as far apart, four times as large.
+      expect((await scale()) / before).toBeCloseTo(4, 1);
+    }
   });
 
   test('a finger that rests sees what is under it, larger', { tag: '@long' }, async ({ page, server }) => {

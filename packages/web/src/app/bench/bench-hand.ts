@@ -21,6 +21,8 @@ export class BenchHand {
   hasCarried = false;
   /** A finger rests on the bench: the loupe follows it until it is lifted. */
   readonly rests = signal(false);
+  /** Two fingers move the view: nothing else may pull it meanwhile. */
+  readonly pinches = signal(false);
 
   private readonly tools = inject(ToolBox);
   private readonly state = inject(BenchState);
@@ -91,7 +93,9 @@ export class BenchHand {
     clearTimeout(this.restTimer);
     const at = this.place(scene);
     if (this.fingers.count > 1) {
+      this.pinches.set(true);
       scene.stage.stopDrag();
+      scene.stage.draggable(false);
       this.waiting = undefined;
       this.tools.forget();
     } else if (this.tools.active()) {
@@ -128,6 +132,7 @@ export class BenchHand {
 
   private lose(pointer: number): void {
     this.fingers.lift(pointer);
+    if (this.fingers.count === 0) this.pinches.set(false);
     clearTimeout(this.restTimer);
     this.rests.set(false);
     this.pointer.set(undefined);

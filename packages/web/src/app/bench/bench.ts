@@ -8,6 +8,7 @@ import {
   effect,
   inject,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { pickPath } from '@drelk/core';
@@ -139,6 +140,9 @@ export class Bench implements OnDestroy {
     return !!at && !this.tools.active() && this.tools.lender()?.has(at) === true;
   });
   private resizing: ResizeObserver | undefined;
+  /** The window's size once the bench has room in it, and where in it its upper left corner lies. */
+  private readonly windowSize = signal('');
+  private corner: Place | undefined;
 
   constructor() {
     inject(Commands).contribute([
@@ -159,7 +163,8 @@ export class Bench implements OnDestroy {
     effect(() => {
       // What is of another size is brought into view as a whole.
       const area = this.area();
-      if (area && this.state.fitted() && this.state.size().width > 0) this.state.fit(area);
+      const hasRoom = this.windowSize() !== '';
+      if (area && this.state.fitted() && hasRoom) untracked(() => this.state.fit(area));
     });
     effect((onCleanup) => {
       if (!this.state.layout().blink) return;
@@ -171,6 +176,16 @@ export class Bench implements OnDestroy {
       if (view?.mode === 'full' && this.state.layout().misfit && this.rawInk() !== view.names.ink)
         void this.fetchInk(view.names.ink);
     });
+  }
+
+  /** What comes and goes around the bench moves nothing on it: only with the window's own size the whole is brought into view anew. */
+  private stayInPlace({ left, top, width }: DOMRect): void {
+    const before = this.corner;
+    this.corner = { x: left, y: top };
+    const size = width > 0 ? `${innerWidth} ${innerHeight}` : '';
+    if (before && size === this.windowSize() && (before.x !== left || before.y !== top))
+      this.state.eye.update(({ scale, x, y }) => ({ scale, x: x + before.x - left, y: y + before.y - top }));
+    this.windowSize.set(size);
   }
 
   doing(step: string): string {
@@ -277,6 +292,7 @@ export class Bench implements OnDestroy {
       const { clientWidth: width, clientHeight: height } = container;
       scene.stage.size({ width, height });
       this.state.size.set({ width, height });
+      this.stayInPlace(container.getBoundingClientRect());
     });
     this.resizing.observe(container);
     this.ready.set(scene);
@@ -289,7 +305,7 @@ export class Bench implements OnDestroy {
     if (!scene || !lies) return;
     const { x, y, scale } = this.state.eye();
     const tool = this.tools.active();
-    scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool });
+    scene.stage.setAttrs({ x, y, scaleX: scale, scaleY: scale, draggable: !tool && !this.hand.pinches() });
     const layout = view ? this.state.layout() : arriving(!!this.result.ink());
     const frame = this.tools.frame();
     const size = { width: lies.width, height: lies.height };

@@ -45,17 +45,24 @@ interface Part {
       background: var(--surface-high);
       border-bottom: 1px solid var(--edge);
       display: flex;
-      flex-wrap: wrap;
       font-size: 14px;
       gap: 2px 14px;
+      /* One row, whatever is said: what lies below stays where it is. */
+      height: 32px;
       margin: 0;
+      overflow: auto hidden;
       padding: 5px 12px;
+      scrollbar-width: thin;
+      white-space: nowrap;
     }
     .part {
       white-space: nowrap;
     }
     .end {
+      background: var(--surface-high);
       margin-left: auto;
+      position: sticky;
+      right: 0;
     }
   `,
 })
