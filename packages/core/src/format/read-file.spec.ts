@@ -54,3 +54,41 @@ describe('limits', () => {
     expect(() => readVectorFile(row, 'a.svg', { now })).toThrow('longer than 10 seconds');
   });
 });
+
+describe('what files go through', () => {
+  const svg = (body: string, head = '') =>
+    `${head}<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100">${body}</svg>`;
+  const read = (text: string, name = 'a.svg') => readVectorFile(new TextEncoder().encode(text), name);
+
+  // XML 1.0 (fifth edition), section 4.4: what general entities stand for.
+  it('entities that a file declares are put in, and none makes it very much longer', () => {
+    const declared = '<!DOCTYPE svg [<!ENTITY p "M10 10H50&v;"><!ENTITY v "V50Z">]>';
+    expect(read(svg('<path d="&p;"/>', declared)).paths[0].contours[0].segments).toHaveLength(3);
+    const bomb = `<!DOCTYPE svg [${['a', 'b', 'c', 'd'].map((n, k) => `<!ENTITY ${n} "${`&${'bcde'[k]};`.repeat(20)}">`).join('')}<!ENTITY e "M0 0">]>`;
+    expect(() => read(svg('<path d="&a;&a;&a;&a;"/>', bomb))).toThrow('entities of this file');
+  });
+
+  it('a file that ends before its end is told as cut short', () => {
+    const whole = svg('<path d="M10 10H50V50Z"/>');
+    expect(read(whole).left).toEqual({});
+    expect(read(whole.slice(0, -6)).left).toEqual({ 'files cut short': 1 });
+    const dxf = '0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\n0\n10\n1\n20\n2\n40\n3\n0\nENDSEC\n0\nEOF\n';
+    expect(read(dxf, 'a.dxf').left).toEqual({});
+    expect(read(dxf.replace('0\nENDSEC\n0\nEOF\n', ''), 'a.dxf').left).toEqual({ 'files cut short': 1 });
+    // A fragment has no end.
+    expect(read('0\nCIRCLE\n8\n0\n10\n1\n20\n2\n40\n3\n', 'a.dxf').left).toEqual({});
+  });
+
+  it('a hatch over its outline is no second contour, and one by itself is', () => {
+    const square = '10\n0\n20\n0\n10\n40\n20\n0\n10\n40\n20\n40\n10\n0\n20\n40\n';
+    const outline = `0\nLWPOLYLINE\n8\nA\n90\n4\n70\n1\n${square}`;
+    const hatch = `0\nHATCH\n8\nB\n10\n0\n20\n0\n30\n0\n2\nSOLID\n70\n1\n71\n0\n91\n1\n92\n2\n72\n0\n73\n1\n93\n4\n${square}97\n0\n75\n0\n76\n1\n98\n0\n`;
+    const file = (body: string) => `0\nSECTION\n2\nENTITIES\n${body}0\nENDSEC\n0\nEOF\n`;
+    const both = read(file(hatch + outline), 'a.dxf');
+    expect([both.paths.map(({ layer }) => layer), both.left]).toEqual([
+      ['A'],
+      { 'hatches over their outlines': 1 },
+    ]);
+    expect(read(file(hatch), 'a.dxf').paths).toHaveLength(1);
+  });
+});

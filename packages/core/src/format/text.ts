@@ -21,3 +21,7 @@ export function textOf(bytes: Uint8Array): string {
     text += String.fromCharCode(...bytes.subarray(i, i + AT_ONCE));
   return text;
 }
+
+/** A name in the nearest plain letters: without accents, so that less of it is lost where there is nothing but ASCII. */
+export const inPlainLetters = (name: string): string =>
+  name.normalize('NFD').replace(/\p{M}/gu, '').replaceAll('ß', 'ss').replaceAll('ẞ', 'SS');

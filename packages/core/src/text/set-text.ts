@@ -37,7 +37,16 @@ export function setText(settings: TextSettings, font: Font, contour?: Contour): 
   const missing = [...new Set(Array.from(text))].filter(
     (one) => !/\s/.test(one) && !font.has(one.codePointAt(0) ?? 0),
   );
-  const lines = text.split(/\r?\n/).map((line) => lineOf(font, line, settings));
+  // A font draws a box for what it has not; here that is left out, and said.
+  const left = new Set(missing);
+  const lines = text
+    .split(/\r?\n/)
+    .map((line) =>
+      Array.from(line)
+        .filter((one) => !left.has(one))
+        .join(''),
+    )
+    .map((line) => lineOf(font, line, settings));
   if (!lines.some(({ glyphs }) => glyphs.some(({ isSeen }) => isSeen)))
     throw new DrelkError('no-text', 'There is no letter in this text.', 'Type what it is to say.');
   const scale = scaleOf(settings, font, lines);

@@ -27,6 +27,8 @@ export interface DxfFile {
   layers: ReadonlyMap<string, Layer>;
   blocks: ReadonlyMap<string, Block>;
   entities: Entity[];
+  /** It goes on to its end; of fragments nobody knows. */
+  isWhole: boolean;
 }
 
 /** Kinds that are followed by parts, and the kinds of these. */
@@ -34,7 +36,9 @@ const PARTS: Record<string, readonly string[]> = { POLYLINE: ['VERTEX'], INSERT:
 
 /** Takes a file apart; one that begins without sections is nothing but entities. Throws `bad-drawing` where it has none. */
 export function dxfFile(text: string): DxfFile {
-  const sections = sectionsOf(readTags(text));
+  const tags = readTags(text);
+  const sections = sectionsOf(tags);
+  const last = tags[tags.length - 1];
   const entities = sections.get('ENTITIES');
   if (!entities) {
     throw new DrelkError('bad-drawing', 'This file has no DXF entities.', 'Choose a DXF file saved as text.');
@@ -44,6 +48,7 @@ export function dxfFile(text: string): DxfFile {
     layers: layersOf(entitiesIn(sections.get('TABLES') ?? [])),
     blocks: blocksOf(sections.get('BLOCKS') ?? []),
     entities: entitiesIn(entities),
+    isWhole: !tags.some(([, value]) => value === 'SECTION') || (last[0] === 0 && last[1] === 'EOF'),
   };
 }
 

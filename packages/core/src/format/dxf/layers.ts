@@ -1,5 +1,6 @@
 import { type Drawing, type DrawingPath, TASKS, TASK_COLOURS, type Task } from '../drawing';
 import type { Chosen } from '../file-format';
+import { inPlainLetters } from '../text';
 import { indexOfColour } from './colours';
 
 /** Layer name and colour number (DXF reference, colour index 1 to 255) of each task; the numbers are our own. */
@@ -45,7 +46,9 @@ export function layerName(
   const { name } = LAYERS[task];
   if (layers === 'one') return ALL;
   if (!plate || layers === 'task') return name;
-  const own = plate.name.toUpperCase().replace(/[^A-Z0-9]+/g, '_');
+  const own = inPlainLetters(plate.name)
+    .toUpperCase()
+    .replace(/[^A-Z0-9]+/g, '_');
   return `${layers === 'plate' ? PLATE : name}_${own}`.slice(0, LONGEST);
 }
 

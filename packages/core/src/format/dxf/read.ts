@@ -1,4 +1,4 @@
-import { type Affine, type Contour, affineAfter, affineContour, boxOf } from '../../geometry';
+import { type Affine, type Contour, affineAfter, affineContour, boxOf, signedArea } from '../../geometry';
 import { Reading } from '../reading';
 import { isPlaced } from '../strict';
 import { type VectorDrawing, type VectorPath, contoursDrawn, tell } from '../vector-drawing';
@@ -64,7 +64,9 @@ export function readDxf(
   const reader = new DxfReader(file, reading);
   for (const entity of file.entities)
     reader.entity(entity, { map: [scale, 0, 0, scale, 0, 0], layer: undefined, colour: null, depth: 0 });
-  const { paths, left } = reader;
+  const { left } = reader;
+  const paths = reader.withoutOutlinedHatches();
+  if (!file.isWhole) tell(left, 'files cut short');
   return {
     kind: 'dxf',
     unit: isGiven ? 'other' : unitOf(insunits),
@@ -78,6 +80,7 @@ export function readDxf(
 class DxfReader {
   readonly paths: VectorPath[] = [];
   readonly left: Record<string, number> = {};
+  private readonly hatches = new Set<VectorPath>();
 
   constructor(
     private readonly file: DxfFile,
@@ -92,7 +95,12 @@ class DxfReader {
     if (number(values, 60) === 1) return tell(this.left, 'invisible things');
     if (this.file.layers.get(layer)?.hidden) return tell(this.left, 'things on hidden layers');
     if (kind === 'INSERT') return this.insert(entity, layer, place);
-    if (kind === 'HATCH') return this.put(hatchBoundaries(values), entity, layer, place);
+    if (kind === 'HATCH') {
+      const before = this.paths.length;
+      this.put(hatchBoundaries(values), entity, layer, place);
+      for (const path of this.paths.slice(before)) this.hatches.add(path);
+      return;
+    }
     if (kind === 'POLYLINE' && (number(values, 70) & (16 | 64)) !== 0) return tell(this.left, 'meshes');
     const contour = readCurve(entity);
     if (contour) {
@@ -101,6 +109,19 @@ class DxfReader {
       return this.put([contour], entity, layer, place);
     }
     tell(this.left, NOT_TAKEN[kind] ?? (isDrawn(kind) ? 'things without a form' : `things of kind ${kind}`));
+  }
+
+  /** All paths, but boundaries of hatches where the same outline is drawn as well: cut, it would be cut twice. */
+  withoutOutlinedHatches(): VectorPath[] {
+    if (this.hatches.size === 0) return this.paths;
+    const lines = this.paths.filter((path) => !this.hatches.has(path));
+    const outlines = new Set(lines.flatMap(({ contours }) => contours.map(lookOf)));
+    return this.paths.flatMap((path) => {
+      if (!this.hatches.has(path)) return [path];
+      const contours = path.contours.filter((contour) => !outlines.has(lookOf(contour)));
+      tell(this.left, 'hatches over their outlines', path.contours.length - contours.length);
+      return contours.length > 0 ? [{ ...path, contours }] : [];
+    });
   }
 
   private layerOf(values: Values, { layer }: Place): string {
@@ -204,3 +225,19 @@ function unit([x, y, z]: readonly [number, number, number]): [number, number, nu
 /** Names are written with \U+XXXX where they have letters beyond ASCII. */
 const unescaped = (name: string) =>
   name.replace(/\\U\+([0-9a-f]{4})/gi, (_, code: string) => String.fromCharCode(Number.parseInt(code, 16)));
+
+/** A closed contour by its box and its area, to a thousandth of its size: whatever segments it is made of, and wherever it begins. */
+function lookOf(contour: Contour): string {
+  const box = boxOf([contour]);
+  if (!box) return '';
+  const size = Math.max(box.right - box.left, box.bottom - box.top) || 1;
+  const step = 10 ** Math.ceil(Math.log10(size / 2000));
+  const to = (value: number, unit: number) => Math.round(value / unit);
+  return [
+    to(box.left, step),
+    to(box.top, step),
+    to(box.right, step),
+    to(box.bottom, step),
+    to(Math.abs(signedArea(contour)), step * size),
+  ].join(' ');
+}

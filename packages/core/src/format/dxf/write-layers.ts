@@ -1,6 +1,7 @@
 import { type Affine, affinePoint, affineScale, contoursOf } from '../../geometry';
 import type { LayeredShape, VectorDrawing } from '../vector-drawing';
 import { indexOfColour } from './colours';
+import { inPlainLetters } from '../text';
 import type { DxfContent } from './content';
 import { MILLIMETRES } from './units';
 import { writeDxf2000 } from './write-2000';
@@ -52,7 +53,7 @@ function insunitsOf(scale: number): number {
 
 function nameOf(layer: string, release: 'r12' | '2000'): string {
   if (layer === '') return '0';
-  if (release === 'r12') return layer.replace(ODD_R12, '_').slice(0, LONGEST);
+  if (release === 'r12') return inPlainLetters(layer).replace(ODD_R12, '_').slice(0, LONGEST);
   return layer
     .replace(ODD, '_')
     .replace(/[^ -~]/g, (sign) => `\\U+${sign.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`);

@@ -1,5 +1,6 @@
 import { type DrawingPath, TASKS, type Task } from '../drawing';
 import type { Chosen } from '../file-format';
+import { inPlainLetters } from '../text';
 
 /** The one path of all areas, and that of all single lines. */
 const ALL = { areas: 'all', lines: 'all-lines' };
@@ -13,7 +14,7 @@ export function groupName(
   const parts = [task, plate?.name ?? '', shape.pen === undefined ? '' : 'lines'];
   return parts
     .filter(Boolean)
-    .map((part) => part.replace(/[^a-z0-9]+/gi, '-'))
+    .map((part) => inPlainLetters(part).replace(/[^a-z0-9]+/gi, '-'))
     .join('-');
 }
 

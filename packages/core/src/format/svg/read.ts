@@ -15,6 +15,7 @@ import { isPlaced } from '../strict';
 import { type VectorDrawing, type VectorPath, filledOf, tell } from '../vector-drawing';
 import { clipped } from '../clipped';
 import { clipAreas } from './clip';
+import { withEntities } from './entities';
 import { type Element, parseElements } from './elements';
 import { PIXEL, trueUnit, userLength } from './lengths';
 import { linkOf, paintOf } from './paint';
@@ -66,13 +67,19 @@ export function readSvg(
   millimetresPerPixel = PIXEL,
   fonts: Fonts = NO_FONTS,
 ): VectorDrawing {
-  const root = withoutPrefix(parseElements(text, reading)).find(({ tag }) => tag === 'svg');
+  const root = withoutPrefix(parseElements(withEntities(text), reading)).find(({ tag }) => tag === 'svg');
   if (!root) throw new DrelkError('bad-drawing', 'This file has no svg element.', 'Choose an SVG file.');
   const stated = trueUnit(root.attributes['width']) ?? trueUnit(root.attributes['height']);
   const isGiven = stated === null && millimetresPerPixel !== PIXEL;
   const pixel = isGiven ? millimetresPerPixel : PIXEL;
-  return new SvgReader(root, reading, pixel, fonts).read(isGiven ? 'other' : stated);
+  const drawing = new SvgReader(root, reading, pixel, fonts).read(isGiven ? 'other' : stated);
+  if (!isWhole(text)) tell(drawing.left, 'files cut short');
+  return drawing;
 }
+
+/** Whether the element that holds everything ends; a parser takes what it has. */
+const isWhole = (text: string): boolean =>
+  /<\/(?:[\w-]+:)?svg\s*>/.test(text) || /<(?:[\w-]+:)?svg\b[^>]*\/>/.test(text);
 
 /** Tags by their own name where the file calls SVG's elements by a prefix. */
 function withoutPrefix(elements: readonly Element[]): Element[] {

@@ -55,6 +55,7 @@ export function checkVectorFile(
 const LOST = [
   'places that are no numbers',
   'paths cut short',
+  'files cut short',
   'references to what is not in the file',
   'pictures',
 ];
