@@ -183,3 +183,28 @@ test(
     await expect(panel.getByText(/seen from the front it reads backwards/)).toBeVisible();
   },
 );
+
+test('what lies in a hole of a plate is tied to it, and one undo takes that back', async ({
+  page,
+  server,
+}) => {
+  const plate =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="60mm" viewBox="0 0 80 60"><path fill-rule="evenodd" d="M0 0H80V60H0ZM20 30A20 20 0 0 0 60 30A20 20 0 0 0 20 30ZM30 30A10 10 0 0 0 50 30A10 10 0 0 0 30 30Z"/></svg>';
+  await page.goto(server.address);
+  await drop(page, 'plate.svg', Buffer.from(plate));
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  const falls = panel.getByRole('button', { name: /1 part lies in a hole and falls out/ });
+  await expect(falls).toBeVisible({ timeout: 20_000 });
+  await panel.getByRole('button', { name: 'Hold it with bridges' }).click();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+  await expect(falls).toHaveCount(0);
+  await expect(page.getByText('Mended, and found no more.')).toBeVisible();
+  // It is one part of the plate, no larger and nothing sawn: its rim has its four corners still.
+  await expect(fact(page, 'shapes')).toContainText('1');
+  await expectSaved(page);
+  await page.screenshot({ path: '/tmp/tied.png' });
+  await page.getByRole('button', { name: 'Undo: Islands bridged' }).click();
+  await expect(falls).toBeVisible();
+});

@@ -145,7 +145,7 @@ test('a file from elsewhere is dropped on the machine; its order is changed by h
 
   await panel(page).locator('ol button').last().focus();
   await page.keyboard.press('Alt+ArrowUp');
-  await expect(panel(page)).toContainText('1 cut is made in a part that has come free by then.');
+  await expect(panel(page)).toContainText('1 cut is made in material that has come free by then.');
   await panel(page).getByRole('button', { name: 'Find the order anew' }).click();
   await expect(panel(page)).toContainText('Nothing goes wrong on the way.');
 

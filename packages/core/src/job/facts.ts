@@ -1,5 +1,15 @@
-import { type Shape, contourLength, contoursOf, drawnRings, leastOtherWidth, nodeCount } from '../geometry';
+import {
+  NESTING_FLATNESS_MM,
+  type Shape,
+  contourLength,
+  contoursOf,
+  drawnRings,
+  leastOtherWidth,
+  nodeCount,
+  parentsAmong,
+} from '../geometry';
 import type { Piece } from '../piece';
+import { sheetsOf } from '../prove';
 import type { Traced } from './steps/provided';
 
 /** The figures people look at. Lengths in millimetres. */
@@ -46,7 +56,7 @@ export function factsOf(
     width: box ? box.right - box.left : 0,
     height: box ? box.bottom - box.top : 0,
     shapes: shapes.length,
-    holes: contours.length - shapes.length,
+    holes: holesIn(piece, contours.length - shapes.length),
     contours: contours.length,
     nodes: contours.reduce((sum, contour) => sum + nodeCount(contour), 0),
     nodesBefore: traced?.line.nodesBefore ?? nodesBefore,
@@ -61,6 +71,17 @@ export function factsOf(
     parked: hand.parked,
     off: traced && traced.line.off * piece.scale.millimetresPerPixel,
   };
+}
+
+/** Windows of a board are paths of their own, and holes all the same: where several things lie on a piece, it is told by what lies in what. */
+function holesIn({ items, paths }: Piece, own: number): number {
+  if (items.length < 2) return own;
+  return sheetsOf(paths.filter(({ task }) => task === 'cut-through')).reduce((sum, sheet) => {
+    const closed = contoursOf(sheet.map(({ shape }) => shape)).filter((contour) => contour.closed);
+    const parents = parentsAmong(closed, NESTING_FLATNESS_MM);
+    const depthOf = (k: number): number => (parents[k] < 0 ? 0 : 1 + depthOf(parents[k]));
+    return sum + closed.filter((_, k) => depthOf(k) % 2 === 1).length;
+  }, 0);
 }
 
 function ringsOf(shapes: readonly Shape[]): Facts['rings'] {

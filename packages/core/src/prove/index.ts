@@ -1,6 +1,6 @@
 export { fitsOn } from './checks/parts';
 export { counted, foundBy, type Finding, type Given, type Severity, type Subject, toldArea } from './check';
-export { cutGrounds } from './cut-ground';
+export { cutGrounds, sheetsOf } from './cut-ground';
 export { doubledWithin, limitsOf } from './limits';
 export { CHECKS, type Proof, proofOf, prove, CHECK_KINDS } from './prove';
 export type { Remedy } from './remedies';

@@ -18,7 +18,7 @@ const proof = (findings: Finding[], parts = 1) => ({ findings, waived: [], parts
 describe('a remedy', () => {
   it('has mended what is gone, is there less often, or measures better', () => {
     const wrong = proof([finding('neck', { count: 3, measured: 0.5, grows: true })]);
-    expect(outcomeOf(wrong, proof([]), 'neck')).toEqual({ isMended: true, worse: [] });
+    expect(outcomeOf(wrong, proof([]), 'neck')).toEqual({ isMended: true, worse: [], also: [] });
     const less = (more: Partial<Finding>) =>
       outcomeOf(wrong, proof([finding('neck', { count: 3, measured: 0.5, grows: true, ...more })]), 'neck')
         .isMended;
@@ -39,6 +39,24 @@ describe('a remedy', () => {
     expect(outcomeOf(before, after, 'island')).toEqual({
       isMended: true,
       worse: ['wall.', 'neck.', 'What hung together in 3 would come out in 5 parts.'],
+      also: [],
     });
+  });
+
+  it('may leave a few more places elsewhere, which are told, but none that spoils the cut', () => {
+    const before = proof([finding('speck', { count: 8 })]);
+    const walls = finding('wall', { count: 2 });
+    expect(outcomeOf(before, proof([walls]), 'speck')).toEqual({
+      isMended: true,
+      worse: [],
+      also: ['wall.'],
+    });
+    expect(outcomeOf(before, proof([{ ...walls, count: 3 }]), 'speck').worse).toEqual(['wall.']);
+    expect(outcomeOf(before, proof([{ ...walls, count: 1, severity: 'stop' }]), 'speck').worse).toEqual([
+      'wall.',
+    ]);
+    // What falls out is lost: to hold it is worth more.
+    const lost = proof([finding('island', { count: 8 })]);
+    expect(outcomeOf(lost, proof([{ ...walls, count: 6 }]), 'island')).toMatchObject({ worse: [] });
   });
 });

@@ -5,28 +5,44 @@ import type { Proof } from './prove';
 export interface Outcome {
   /** What it promised to mend is gone, or less. */
   isMended: boolean;
-  /** What is wrong now and was not, or is wrong in more places, a sentence each. */
+  /** What speaks against keeping it, a sentence each: something spoils the cut now, comes apart, or in more places is wrong than it mends by far. */
   worse: string[];
+  /** What is wrong in a few more places than before, where it is kept all the same. */
+  also: string[];
 }
 
 /** Figures that differ by less than this share are the same. */
 const SAME = 0.01;
+/** Of what is mended, so much may be wrong elsewhere: a strip that holds a part makes a wall. */
+const MOST_ADDED = 0.25;
+/** A part that falls out is lost, and outweighs so many places that are too thin. */
+const LOST = 'island';
+const LOST_WEIGHS = 3;
 
 /** Compares what is found before and after a remedy for one kind of finding: not that kind alone, but all, and what hangs together. */
 export function outcomeOf(before: Proof, after: Proof, kind: string): Outcome {
   const of = ({ findings }: Proof) => new Map(findings.map((one) => [one.kind, one]));
   const [was, is] = [of(before), of(after)];
-  const worse = after.findings
-    .filter((one) => one.severity !== 'note' && one.kind !== kind && isWorse(one, was.get(one.kind)))
-    .map(({ message }) => message);
+  const [wrong, left] = [was.get(kind), is.get(kind)];
+  const isMended = !left || (wrong !== undefined && isLess(left, wrong));
+  const others = after.findings.filter((one) => one.kind !== kind && one.severity !== 'note');
+  const more = others.filter((one) => addedTo(one, was.get(one.kind)) > 0);
+  const added = more.reduce((sum, one) => sum + addedTo(one, was.get(one.kind)), 0);
+  const mended = isMended ? Math.max(1, (wrong?.count ?? 0) - (left?.count ?? 0)) : 0;
+  const isTooMuch = added > MOST_ADDED * mended * (kind === LOST ? LOST_WEIGHS : 1);
+  const spoils = (one: Finding) => one.severity === 'stop' || isTooMuch;
+  const worse = more.filter(spoils).map(({ message }) => message);
   if (after.parts > before.parts)
     worse.push(`What hung together in ${before.parts} would come out in ${after.parts} parts.`);
-  const [wrong, left] = [was.get(kind), is.get(kind)];
-  return { isMended: !left || (wrong !== undefined && isLess(left, wrong)), worse };
+  return { isMended, worse, also: more.filter((one) => !spoils(one)).map(({ message }) => message) };
 }
 
-const isWorse = (now: Finding, before: Finding | undefined): boolean =>
-  !before || now.count > before.count || (before.severity !== 'stop' && now.severity === 'stop');
+/** In how many more places something is wrong. */
+function addedTo(now: Finding, before: Finding | undefined): number {
+  if (!before) return now.count;
+  if (before.severity !== 'stop' && now.severity === 'stop') return now.count;
+  return Math.max(0, now.count - before.count);
+}
 
 function isLess(now: Finding, before: Finding): boolean {
   if (now.count !== before.count) return now.count < before.count;

@@ -38,7 +38,7 @@ const stretches = (
 /** How far stretches reach that are longer than wide. */
 function along(found: readonly Narrow[], allowed: number, units: Limits['units']): string {
   const length = found.reduce((sum, one) => sum + one.length, 0);
-  return length > allowed ? `, ${told(Number(length.toFixed(length < 10 ? 1 : 0)), units)} in all` : '';
+  return length > allowed ? `; ${told(Number(length.toFixed(length < 10 ? 1 : 0)), units)} in all` : '';
 }
 
 /** Material narrower than it holds between sides of one contour. */
@@ -66,7 +66,7 @@ export const neck: Check = {
         hint: 'Make it larger, or thicken the drawing there in Ink or Line.',
       },
       (count, width) =>
-        `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}${along(found, allowed, units)}, the narrowest ${told(width, units)}.`,
+        `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}${along(found, allowed, units)}.`,
     );
   },
 };
@@ -84,7 +84,7 @@ export const wall: Check = {
       found,
       { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
       (count, width) =>
-        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}${along(found, allowed, units)}, the thinnest ${told(width, units)}.`,
+        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}, the thinnest ${told(width, units)}${along(found, allowed, units)}.`,
     );
   },
 };
@@ -109,7 +109,7 @@ export const narrowSlot: Check = {
         hint: 'Widen the gap, lay parts farther apart, or take a finer tool.',
       },
       (count, width) =>
-        `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}${along(found, allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool.`,
+        `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool${along(found, allowed, units)}.`,
     );
   },
 };

@@ -16,6 +16,9 @@ export interface FindingMark {
 
 /** A place is looked at with so much around it, in millimetres. */
 const AROUND = 16;
+/** So much of a piece is seen at least, and so many times what falls out of it. */
+const LEAST_SHARE = 0.15;
+const SURROUNDED = 2.2;
 /** Marks of one finding, at most. */
 const MOST_MARKS = 500;
 
@@ -114,9 +117,13 @@ export class Proving {
 
   private look(): void {
     const view = this.result.view();
-    const place = this.chosen()?.places[this.place()];
+    const chosen = this.chosen();
+    const place = chosen?.places[this.place()];
     if (!view || !place) return;
     const { frame, millimetresPerPixel: mm } = view;
-    this.state.lookAt({ x: frame.x + place.x / mm, y: frame.y + place.y / mm }, AROUND / mm);
+    // In its surroundings: what falls out as a whole, and never a blank stretch of a large piece.
+    const own = chosen.kind === 'island' ? SURROUNDED * (chosen.sizes[this.place()] ?? 0) : 0;
+    const around = Math.max(AROUND, own, LEAST_SHARE * mm * Math.max(frame.width, frame.height));
+    this.state.lookAt({ x: frame.x + place.x / mm, y: frame.y + place.y / mm }, around / mm);
   }
 }

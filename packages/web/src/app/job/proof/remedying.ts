@@ -49,6 +49,8 @@ export class Remedying {
 
   /** The step that the last remedy was. */
   private step: HistoryStep | undefined;
+  /** What the last remedy that was kept left wrong elsewhere. */
+  private also: readonly string[] = [];
 
   readonly busy = signal(false);
   readonly prepared = signal<Prepared | undefined>(undefined);
@@ -137,10 +139,13 @@ export class Remedying {
   /** Makes a change that is to mend something, and looks at everything again; undefined where it is kept, else why it is not. */
   private async kept(prepared: Prepared): Promise<string | undefined> {
     const before = this.result.proof();
-    const { isMended, worse } = await this.taken(prepared).then(() =>
+    const { isMended, worse, also } = await this.taken(prepared).then(() =>
       outcomeOf(before, this.result.proof(), prepared.kind),
     );
-    if (isMended && worse.length === 0) return undefined;
+    if (isMended && worse.length === 0) {
+      this.also = also;
+      return undefined;
+    }
     const { step } = this;
     await this.workedOut(() => step && this.store.takeBack(step));
     return worse.length > 0 ? worse.join(' ') : 'It would not have mended what it promised to.';
@@ -151,7 +156,7 @@ export class Remedying {
     const items = Object.keys(this.store.shown()?.piece.items ?? {}).length;
     this.problems.note(
       left.length === 0
-        ? 'Mended, and found no more.'
+        ? ['Mended, and found no more.', ...this.also].join(' ')
         : [
             `Left: ${left.map(({ message }) => message).join(' ')}`,
             ...(takenBack > 0 ? ['What would have spoiled more than it mends was not kept.'] : []),

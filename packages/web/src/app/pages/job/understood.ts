@@ -41,17 +41,18 @@ interface Part {
   `,
   styles: `
     p {
-      align-items: baseline;
+      align-items: center;
       background: var(--surface-high);
       border-bottom: 1px solid var(--edge);
       display: flex;
       font-size: 14px;
       gap: 2px 14px;
       /* One row, whatever is said: what lies below stays where it is. */
+      box-sizing: border-box;
       height: 32px;
       margin: 0;
       overflow: auto hidden;
-      padding: 5px 12px;
+      padding: 0 12px;
       scrollbar-width: thin;
       white-space: nowrap;
     }
