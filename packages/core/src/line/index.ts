@@ -57,9 +57,10 @@ export {
   pickSmaller,
 } from './hand/picks';
 export type { MendKind } from './hand/mend';
-export { closable, contoursHere, doublesIn, enlargedTo, shapesAround } from './hand/remedied';
+export { closable, contoursHere, doublesIn, enlargedTo, shapesAround, sliversHere } from './hand/remedied';
 export {
   type GivenShape,
+  byPlate,
   givenShapes,
   grown,
   type MadeContour,

@@ -19,6 +19,6 @@ export {
 } from './ruler';
 export { timesToPass } from './size-to-pass';
 export { PROVE_DEFAULTS, type ProveSettings } from './settings';
-export { type Outcome, outcomeOf } from './outcome';
+export { outcomeOf } from './outcome';
 export { partsIn, sheetsLeft } from './sheets';
 export { subjectOf } from './subject';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Contour, type Shape, boxOf, circleContour, nestContours, packPaths } from '../../geometry';
-import { closable, contoursHere, doublesIn, enlargedTo, shapesAround } from './remedied';
+import { byPlate } from './reshape';
+import { closable, contoursHere, doublesIn, enlargedTo, shapesAround, sliversHere } from './remedied';
 
 const rectangle = (x: number, y: number, width: number, height: number): Contour => ({
   start: { x, y },
@@ -26,6 +27,23 @@ describe('what of the artwork a finding is about', () => {
     // The large hole has the same middle as this place, and is far too large.
     expect(contoursHere(board, [{ x: 70, y: 40 }], [0.8], 1)).toEqual([]);
     expect(contoursHere(board, [{ x: 21, y: 20 }], [0.8], 1)).toEqual([]);
+  });
+
+  it('a sliver is found by its middle and how thin it is, and never what lies around the same middle', () => {
+    const both = packPaths([alone(rectangle(0, 0, 60, 60)), alone(rectangle(29.9, 20, 0.2, 20))]);
+    // Mean width: the area by half the rim.
+    const width = (2 * 0.2 * 20) / (2 * 20.2);
+    expect(sliversHere(both, [{ x: 30, y: 30 }], [width], 0.5)).toEqual([1]);
+    expect(sliversHere(both, [{ x: 30, y: 30 }], [0.4], 0.5)).toEqual([]);
+  });
+
+  it('shapes of several plates are told apart by them', () => {
+    const paths = packPaths([
+      { ...alone(rectangle(0, 0, 9, 9)), plate: 0 },
+      { ...alone(rectangle(20, 0, 9, 9)), plate: 1 },
+      { ...alone(rectangle(40, 0, 9, 9)), plate: 0 },
+    ]);
+    expect(byPlate(paths, [0, 1, 2])).toEqual([[0, 2], [1]]);
   });
 
   it('shapes around a place come with their holes', () => {

@@ -5,6 +5,7 @@ import {
   boxOf,
   closedContour,
   contourAt,
+  contourLength,
   endOf,
   norm,
   originAt,
@@ -32,6 +33,27 @@ export function contoursHere(
       ({ x, y }, n) =>
         norm((left + right) / 2 - x, (top + bottom) / 2 - y) <= HERE * least &&
         (sizes[n] === undefined || size <= Math.max(least, sizes[n]) * (1 + HERE)),
+    );
+  });
+}
+
+/**
+ * Numbers of the contours that are as thin as a finding says, each where one of its places is: a sliver's mean width is its area by half its
+ * rim. What lies around the same middle and is no sliver is none.
+ */
+export function sliversHere(
+  paths: PathSet,
+  at: readonly Point[],
+  widths: readonly number[],
+  least: number,
+): number[] {
+  return Array.from(paths.ids.keys()).filter((k) => {
+    const { box, area } = originAt(paths, k);
+    const middle = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 };
+    const width = (2 * Math.abs(area)) / contourLength(contourAt(paths, k));
+    return at.some(
+      ({ x, y }, n) =>
+        norm(middle.x - x, middle.y - y) <= HERE * least && Math.abs(width - widths[n]) <= HERE * least,
     );
   });
 }

@@ -66,6 +66,17 @@ export function givenShapes(paths: PathSet, numbers: readonly number[]): GivenSh
   return [...shapes.values()];
 }
 
+/** Numbers of contours by the plates that they are on: what is made of several stays on the plate of each. */
+export function byPlate({ plates }: PathSet, numbers: readonly number[]): number[][] {
+  const groups = new Map<number, number[]>();
+  for (const k of numbers) {
+    const own = groups.get(plates[k]);
+    if (own) own.push(k);
+    else groups.set(plates[k], [k]);
+  }
+  return [...groups.values()];
+}
+
 /** Shapes made others. Throws `nothing-left` where nothing would be, and `nothing-found` where none is of the kind. */
 export function reshaped(shapes: readonly GivenShape[], what: Reshaping, context: Context): MadeContour[] {
   const made = madeOf(shapes, what, context);

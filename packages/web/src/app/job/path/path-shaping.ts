@@ -18,6 +18,7 @@ import {
   boxWidth,
   contourAt,
   copyContours,
+  byPlate,
   givenShapes,
   mirroredAbout,
   moveContours,
@@ -95,10 +96,16 @@ export class PathShaping {
     const { ground, numbers } = this.picked();
     const document = this.store.document();
     if (!ground || numbers.length === 0) return;
-    this.engine.ask('reshaped', { shapes: givenShapes(ground.paths, numbers), what }).then(
-      ({ made }) =>
+    // What is made of shapes of several plates stays on the plate of each.
+    const groups = byPlate(ground.paths, numbers).map((own) =>
+      this.engine
+        .ask('reshaped', { shapes: givenShapes(ground.paths, own), what })
+        .then(({ made }) => ({ own, made })),
+    );
+    Promise.all(groups).then(
+      (all) =>
         this.takeMade(saying(numbers.length, does), document, numbers, (hand) =>
-          standFor(hand, ground, numbers, made),
+          all.flatMap(({ own, made }) => standFor(hand, ground, own, made)),
         ),
       (problem: unknown) => this.problems.tell(problem),
     );

@@ -10,6 +10,7 @@ import {
   type Point,
   type Remedy,
   type Reshaping,
+  byPlate,
   changeContours,
   closable,
   contourAt,
@@ -21,6 +22,7 @@ import {
   givenShapes,
   lookOf,
   shapesAround,
+  sliversHere,
   standFor,
 } from '@drelk/core';
 import type { EngineService } from '../../engine/engine.service';
@@ -108,7 +110,9 @@ export async function changesOf(
   const numbers =
     act === 'drop-doubles'
       ? doublesIn(paths)
-      : contoursHere(paths, at, kind === 'sliver' ? [] : sizes, least);
+      : kind === 'sliver'
+        ? sliversHere(paths, at, sizes, least)
+        : contoursHere(paths, at, sizes, least);
   if (numbers.length === 0) throw nothing();
   return {
     numbers,
@@ -128,14 +132,16 @@ async function reshaped(
   what: Reshaping,
 ): Promise<Changes> {
   if (numbers.length === 0) throw nothing();
-  const { made } = await engine.ask('reshaped', {
-    shapes: givenShapes(ground.paths, numbers),
-    what,
-  });
+  const groups = await Promise.all(
+    byPlate(ground.paths, numbers).map(async (own) => ({
+      own,
+      ...(await engine.ask('reshaped', { shapes: givenShapes(ground.paths, own), what })),
+    })),
+  );
   return {
     numbers,
-    ghost: made.map(({ contour }) => contour),
-    does: (hand: Hand, on: HandGround) => standFor(hand, on, numbers, made),
+    ghost: groups.flatMap(({ made }) => made.map(({ contour }) => contour)),
+    does: (hand: Hand, on: HandGround) => groups.flatMap(({ own, made }) => standFor(hand, on, own, made)),
   };
 }
 
