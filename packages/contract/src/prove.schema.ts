@@ -56,6 +56,12 @@ export const proveSchema: Joi.ObjectSchema<ProveSettings> = Joi.object({
   waived: Joi.object()
     .pattern(Joi.valid(...CHECK_KINDS), Joi.string().trim().min(1).max(300))
     .required(),
+  waivedAt: Joi.object()
+    .pattern(
+      Joi.valid(...CHECK_KINDS),
+      Joi.object({ count: Joi.number().min(0).required(), measured: Joi.number().required() }),
+    )
+    .required(),
 }).custom((value: ProveSettings, helpers) =>
   value.material.process === value.tool.process ? value : helpers.error('any.invalid'),
 );

@@ -203,6 +203,26 @@ describe('findings', () => {
     expect(kindsOf([window])).toEqual([]);
   });
 
+  it('a pocket beside an edge leaves a wall, which is told where it is too thin', () => {
+    const router = materialFor('router');
+    const pocket: { task: Task } = { task: 'pocket' };
+    const board = path(block(0, 0, 200, 100));
+    const beside = (wall: number) => [board, path(block(wall, 20, 40, 40), [], pocket)];
+    expect(found(beside(3), 'wall', router)).toMatchObject({
+      count: 1,
+      measured: expect.closeTo(3, 6) as number,
+    });
+    expect(kindsOf(beside(6), router)).not.toContain('wall');
+    // Two pockets have one between them; a hole through the floor of one leaves none.
+    const two = [board, path(block(30, 20, 40, 40), [], pocket), path(block(73, 20, 40, 40), [], pocket)];
+    expect(found(two, 'wall', router).measured).toBeCloseTo(3, 6);
+    const through = [
+      path(block(0, 0, 200, 100), [circleContour({ x: 38, y: 40 }, 5, true)]),
+      path(block(30, 20, 40, 40), [], pocket),
+    ];
+    expect(kindsOf(through, router)).not.toContain('wall');
+  });
+
   it('pockets too: corners that stay standing, and strokes that the tool does not go into', () => {
     const router = materialFor('router');
     const pocket: { task: Task } = { task: 'pocket' };

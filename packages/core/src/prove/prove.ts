@@ -14,6 +14,7 @@ import { island, outsideBed } from './checks/parts';
 import { apart, bitten } from './checks/left';
 import { notThisTool, overEdge } from './checks/surface';
 import { offPage } from './checks/off-page';
+import type { ProveSettings } from './settings';
 import { partsIn, sheetsLeft } from './sheets';
 import { sliver, smallHole, speck } from './checks/small';
 import { textAsText } from './checks/text-as-text';
@@ -80,17 +81,27 @@ export function prove(given: Given, limits: Limits = LIMITS): Proof {
   );
 }
 
-/** Findings, the gravest first; kinds that are waived are set apart, with the reason. */
+const NOTHING_WAIVED = { waived: {}, waivedAt: {} };
+
+/** Figures that differ by less than this share are what they were. */
+const SAME = 0.01;
+
+/** Findings, the gravest first; kinds that are waived are set apart, with the reason, as long as no more is found than when they were. */
 export function proofOf(
   found: readonly Finding[],
   parts: number,
-  waived: Readonly<Record<string, string>> = {},
+  { waived, waivedAt }: Pick<ProveSettings, 'waived' | 'waivedAt'> = NOTHING_WAIVED,
 ): Proof {
   const gravity = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
+  const isWaived = ({ kind, count, measured }: Finding) => {
+    if (!(kind in waived)) return false;
+    const at = waivedAt[kind];
+    return !at || (count <= at.count && Math.abs(measured - at.measured) <= SAME * Math.abs(at.measured));
+  };
   const findings = [...found].sort((a, b) => gravity(a) - gravity(b));
   return {
     parts,
-    findings: findings.filter(({ kind }) => !(kind in waived)),
-    waived: findings.flatMap((one) => (one.kind in waived ? [{ ...one, reason: waived[one.kind] }] : [])),
+    findings: findings.filter((one) => !isWaived(one)),
+    waived: findings.flatMap((one) => (isWaived(one) ? [{ ...one, reason: waived[one.kind] }] : [])),
   };
 }

@@ -1,11 +1,18 @@
 import { MATERIALS, type Material, TOOLS, type Tool } from '../machine';
 
-/** What a job is proven against: a material and a tool of one process, as they were when they were chosen; and which findings are waived, with the reason. */
+/** What a job is proven against: a material and a tool of one process, as they were when they were chosen; which findings are waived, with the reason; and what was found when they were. */
 export interface ProveSettings {
   material: Material;
   tool: Tool;
   waived: Record<string, string>;
+  /** Of each that is waived: what is asked again once it changes. */
+  waivedAt: Record<string, { count: number; measured: number }>;
 }
 
 /** A new job is for the first of each. */
-export const PROVE_DEFAULTS: ProveSettings = { material: MATERIALS[0], tool: TOOLS[0], waived: {} };
+export const PROVE_DEFAULTS: ProveSettings = {
+  material: MATERIALS[0],
+  tool: TOOLS[0],
+  waived: {},
+  waivedAt: {},
+};

@@ -4,6 +4,9 @@ import {
   type NarrowPlace,
   type Point,
   doubledStretches,
+  findCrossings,
+  indexRims,
+  isInside,
   narrowAndTapering,
   narrowBetween,
   nestContours,
@@ -31,8 +34,9 @@ export interface SheetLeft {
 
 /** Tools up to so wide leave nothing in corners that is told, in millimetres. */
 const FINE_MM = 0.5;
-/** How finely curves are followed to see what lies in what, in millimetres. */
+/** How finely curves are followed to see what lies in what, and whether they cross, in millimetres. */
 const FLATNESS_MM = 0.02;
+const CLOSE = 0.005;
 
 /** What is left of each sheet once a tool has gone along all that is cut. */
 export const sheetsLeft = (grounds: readonly CutGround[], limits: Limits): SheetLeft[] =>
@@ -76,19 +80,37 @@ export const sheetsLeft = (grounds: readonly CutGround[], limits: Limits): Sheet
 
 /** What of a ground is too narrow; looked at once where necks and walls have one limit. */
 function narrowIn(
-  { rims, depths }: CutGround,
+  ground: CutGround,
   { leastNeck, leastWall }: Limits,
 ): Pick<SheetLeft, 'necks' | 'walls' | 'tapering'> {
+  const { rims, depths } = ground;
   const { narrow, tapering } = narrowAndTapering(rims, leastNeck);
   // Between the rims of two parts there is no wall.
+  const walls =
+    leastWall === leastNeck
+      ? narrow.filter(({ a, b }) => a !== b)
+      : narrowBetween(rims, leastWall, (a, b) => depths[a] % 2 === 1 || depths[b] % 2 === 1);
   return {
     necks: narrow.filter(({ a, b }) => a === b),
-    walls:
-      leastWall === leastNeck
-        ? narrow.filter(({ a, b }) => a !== b)
-        : narrowBetween(rims, leastWall, (a, b) => depths[a] % 2 === 1 || depths[b] % 2 === 1),
+    walls: [...walls, ...besidePockets(ground, leastWall)],
     tapering,
   };
+}
+
+/** Walls between pockets, and between a pocket and a cut beside it; a cut that goes through its floor leaves none. */
+function besidePockets({ contours, pocketContours }: CutGround, least: number): NarrowPlace[] {
+  if (pocketContours.length === 0) return [];
+  const outside = contours.filter(({ start }) => !isInside(pocketContours, start));
+  const first = outside.length;
+  const all = [...outside, ...pocketContours];
+  // A pocket that runs over an edge is told as that.
+  const over = new Set(
+    findCrossings(all, CLOSE)
+      .flatMap(({ a, b }) => [a, b])
+      .filter((k) => k >= first),
+  );
+  const rims = indexRims(all.filter((_, k) => !over.has(k)));
+  return narrowBetween(rims, least, (a, b) => a >= first || b >= first);
 }
 
 /** Areas that a mill clears, each with what stays in it. */

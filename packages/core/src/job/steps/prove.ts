@@ -18,7 +18,7 @@ import { piece } from './piece';
 const material = setting('prove.material', ({ prove }) => prove.material);
 const tool = setting('prove.tool', ({ prove }) => prove.tool);
 const units = setting('units', (document) => document.units);
-const waived = setting('prove.waived', ({ prove }) => prove.waived);
+const waived = setting('prove.waived', ({ prove: { waived: own, waivedAt } }) => ({ waived: own, waivedAt }));
 const names = setting('names of items', ({ piece: { items } }) =>
   Object.fromEntries(Object.entries(items).map(([id, { name }]) => [id, name])),
 );

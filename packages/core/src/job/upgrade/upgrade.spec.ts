@@ -25,7 +25,10 @@ const older = [
   'schema-7',
   'schema-8',
   'schema-9',
+  'schema-10',
 ];
+
+const schemaOf = (name: string): number => Number(/\d+/.exec(name)?.[0]);
 
 /** Every key that a value has, at any depth, down to lists and what is not set. */
 function keysOf(value: unknown, path = ''): string[] {
@@ -57,13 +60,19 @@ describe('a document of an older schema', () => {
     expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual({ ...line, hand: {} });
   });
 
+  it('keeps what was waived, under the name that it has now', () => {
+    const { prove } = upgraded(stored('schema-10')) as JobDocument;
+    expect(prove.waived).toMatchObject({ crossing: 'They are glued.', neck: 'It hangs behind glass.' });
+    expect(prove.waivedAt).toEqual({});
+  });
+
   it('keeps all the detail it had', () => {
-    for (const name of older.filter((each) => each < 'schema-4'))
+    for (const name of older.filter((each) => schemaOf(each) < 4))
       expect((upgraded(stored(name)) as JobDocument).ink.tone.detail).toBe(100);
   });
 
   it('keeps the lines of its paper', () => {
-    for (const name of older.filter((each) => each < 'schema-5'))
+    for (const name of older.filter((each) => schemaOf(each) < 5))
       expect((upgraded(stored(name)) as JobDocument).ink.tone.rulings).toBe(false);
   });
 

@@ -29,6 +29,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   7: heldByNothing,
   8: fewChoices,
   9: noPictures,
+  10: waivedForGood,
 };
 
 /**
@@ -138,6 +139,20 @@ function noPictures(document: Plain): Plain {
     ...document,
     handoff,
     prove: { ...prove, material: { ...material, ...more } },
+  };
+}
+
+/** Schema 10 waived findings whatever became of them; parts on one another were a finding of their own, beside cuts that cross. */
+function waivedForGood(document: Plain): Plain {
+  const prove = plain(document['prove']);
+  const { 'parts-overlap': overlap, ...waived } = plain(prove['waived']);
+  return {
+    ...document,
+    prove: {
+      ...prove,
+      waived: { ...(overlap === undefined ? {} : { crossing: overlap }), ...waived },
+      waivedAt: {},
+    },
   };
 }
 

@@ -100,14 +100,17 @@ export class Proving {
 
   /** Sets a finding aside, for a reason. */
   waive(kind: string, reason: string): void {
-    this.change('A finding waived', ({ waived }) => {
+    const found = this.findings().find((one) => one.kind === kind);
+    this.change('A finding waived', ({ waived, waivedAt }) => {
       waived[kind] = reason;
+      if (found) waivedAt[kind] = { count: found.count, measured: found.measured };
     });
   }
 
   takeUp(kind: string): void {
-    this.change('A finding taken up again', ({ waived }) => {
+    this.change('A finding taken up again', ({ waived, waivedAt }) => {
       Reflect.deleteProperty(waived, kind);
+      Reflect.deleteProperty(waivedAt, kind);
     });
   }
 
