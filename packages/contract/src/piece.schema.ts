@@ -106,6 +106,7 @@ const bridges = Joi.object({
     .items(Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(2))
     .max(500)
     .required(),
+  adds: Joi.boolean().required(),
 })
   .allow(null)
   .required();

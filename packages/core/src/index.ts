@@ -299,6 +299,7 @@ export {
   withHoles,
 } from './line';
 export {
+  hasBoardIn,
   alignedBy,
   type Artwork,
   ARTWORK_ITEM,

@@ -28,7 +28,7 @@ import {
 import { type Font, LINE_PEN, setText, textShapes } from '../text';
 import type { Artwork } from './artwork';
 import { type Bridge, bridged } from './bridges';
-import { hasIslands, tied } from './ties';
+import { tied } from './ties';
 import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
 import { cornered } from './items/corners';
@@ -224,7 +224,7 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
       : mappedBox(frame, turned);
   const map = placeOf(item.place, boxAs, onOf(item, ground));
   const whole = affineAfter(map, scaled);
-  const hold = holding(item.bridges, hasBoard, (at) => affinePoint(whole, own.fromSource(at)));
+  const hold = holding(item.bridges, (at) => affinePoint(whole, own.fromSource(at)));
   const drawn = shapesIn(artwork.paths);
   const lying = hold
     .all(drawn.map(({ shape }) => mappedShape(shape, whole)))
@@ -293,7 +293,7 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { along } = item.set;
   if (along.kind !== 'contour') {
     const { glyphs, missing } = setText(item.set, font);
-    const hold = holding(item.bridges, ground.hasBoard, ([x, y]) => ({ x, y }));
+    const hold = holding(item.bridges, ([x, y]) => ({ x, y }));
     const shapes = hold.all(textShapes(font, glyphs)).map(({ shape }) => shape);
     const lying = placed(item, shapes, ground);
     return { ...lying, missing, ...heldAt(hold.held(), lying.map) };
@@ -306,7 +306,7 @@ function textOf(item: TextItem, ground: ItemGround): Made {
   const { scale } = own.placement;
   const curve = affineContour(found, artwork?.map ?? [scale, 0, 0, scale, 0, 0]);
   const { glyphs, missing } = setText(item.set, font, along.turned ? reverseContour(curve) : curve);
-  const hold = holding(item.bridges, ground.hasBoard, ([x, y]) => ({ x, y }));
+  const hold = holding(item.bridges, ([x, y]) => ({ x, y }));
   const shapes = hold.all(textShapes(font, glyphs)).map(({ shape }) => shape);
   return { ...inPlace(item, shapes, ground), missing, ...hold.held() };
 }
@@ -319,14 +319,10 @@ interface HeldShape {
 }
 
 /**
- * Holds islands, and counts them. What is cut out of a board leaves its middles hanging by strips that are left; where shapes are the material
- * themselves, and one lies in a hole of another, strips are added.
+ * Holds islands, and counts them. What is cut out of something leaves its middles hanging by strips that are left; where shapes are the
+ * material themselves, and one lies in a hole of another, strips are added.
  */
-function holding(
-  wishes: BridgeSettings | null,
-  hasBoard: boolean,
-  place: (at: readonly [number, number]) => Point,
-) {
+function holding(wishes: BridgeSettings | null, place: (at: readonly [number, number]) => Point) {
   const held: HeldIslands = { islands: 0, loose: 0, bridges: [] };
   const bridgedEach = (shape: Shape, k: number): HeldShape[] => {
     if (!wishes || shape.pen !== undefined) return [{ shape, of: [k], isWhole: true }];
@@ -339,7 +335,7 @@ function holding(
   };
   return {
     all: (shapes: readonly Shape[]): HeldShape[] => {
-      if (!wishes || hasBoard || !hasIslands(shapes)) return shapes.flatMap(bridgedEach);
+      if (!wishes?.adds) return shapes.flatMap(bridgedEach);
       const {
         shapes: made,
         islands,

@@ -50,6 +50,8 @@ export interface BridgeSettings {
   width: number;
   count: number;
   places: [number, number][];
+  /** The shapes are the material, and strips are added between them; else they are cut out of it, and strips of it are left. */
+  adds: boolean;
 }
 export const MOST_BRIDGES = 8;
 

@@ -19,9 +19,6 @@ export interface Tied {
   bridges: Bridge[];
 }
 
-/** Whether some shape lies in a hole of another, so that nothing holds it once all rims are cut. */
-export const hasIslands = (shapes: readonly Shape[]): boolean => voidsIn(shapes).length > 0;
-
 /**
  * Shapes with those that lie in holes of others tied to what is around them, by strips that are added across the gap. What is between them
  * is, seen by itself, a shape with holes, and a bridge through it is a strip of material.

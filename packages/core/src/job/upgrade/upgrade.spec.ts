@@ -41,7 +41,7 @@ describe('a document of an older schema', () => {
     const document = upgraded(stored(name)) as JobDocument;
     expect(document.schema).toBe(SCHEMA);
     const open = (key: string) =>
-      !/^\.(prove\.waived|ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten)|piece\.(items\.[^1]|sheet))/.test(
+      !/^\.(prove\.waived|ink\.(strokes|cut)|line\.hand|square\.(crop|scale|flatten)|piece\.(items\.([^1]|1\.bridges)|sheet))/.test(
         key,
       );
     const asked = keysOf(newJob(document.source)).filter(open);
@@ -61,7 +61,8 @@ describe('a document of an older schema', () => {
   });
 
   it('keeps what was waived, under the name that it has now', () => {
-    const { prove } = upgraded(stored('schema-10')) as JobDocument;
+    const { prove, piece } = upgraded(stored('schema-10')) as JobDocument;
+    expect(piece.items[1]).toMatchObject({ bridges: { width: 2, adds: false } });
     expect(prove.waived).toMatchObject({ crossing: 'They are glued.', neck: 'It hangs behind glass.' });
     expect(prove.waivedAt).toEqual({});
   });

@@ -142,12 +142,22 @@ function noPictures(document: Plain): Plain {
   };
 }
 
-/** Schema 10 waived findings whatever became of them; parts on one another were a finding of their own, beside cuts that cross. */
+/**
+ * Schema 10 waived findings whatever became of them; parts on one another were a finding of their own, beside cuts that cross. All bridges were
+ * strips that are left.
+ */
 function waivedForGood(document: Plain): Plain {
   const prove = plain(document['prove']);
   const { 'parts-overlap': overlap, ...waived } = plain(prove['waived']);
+  const piece = plain(document['piece']);
+  const items = Object.entries(plain(piece['items'])).map(([id, value]) => {
+    const item = plain(value);
+    const { bridges } = item;
+    return [id, isPlain(bridges) ? { ...item, bridges: { ...bridges, adds: false } } : item];
+  });
   return {
     ...document,
+    piece: { ...piece, items: Object.fromEntries(items) },
     prove: {
       ...prove,
       waived: { ...(overlap === undefined ? {} : { crossing: overlap }), ...waived },

@@ -2,7 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { produce } from 'immer';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import { type Finding, type JobDocument, type Point, type Remedy, outcomeOf } from '@drelk/core';
+import { type Finding, type JobDocument, type Point, type Remedy, hasBoardIn, outcomeOf } from '@drelk/core';
 import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../../view/bench-state';
 import type { ShownView } from '../../engine/views';
@@ -262,7 +262,8 @@ export class Remedying {
           !item.hidden &&
           around.has(id)
         )
-          item.bridges = { width, count: 0, places: [] };
+          // On a board shapes are cut out; by themselves they are what stays.
+          item.bridges = { width, count: 0, places: [], adds: !hasBoardIn(piece.items) };
     };
   }
 

@@ -35,6 +35,14 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
         [among]="counts"
         (chosen)="set('Bridges an island', { count: +$event })"
       />
+      <label class="tick">
+        <input
+          type="checkbox"
+          [checked]="bridges.adds"
+          (change)="set('What bridges are', { adds: !bridges.adds })"
+        />
+        the shapes are what stays: strips are added
+      </label>
       <drelk-tool-button tool="bridge" label="Put a bridge" (press)="put()" />
       <p class="note" aria-live="polite">{{ says() }}</p>
     }
@@ -87,7 +95,7 @@ export class BridgeFields {
   turn(): void {
     const width = WIDTH[this.lengths.units()];
     this.change('Bridges', (item) => {
-      item.bridges = item.bridges ? null : { width, count: 0, places: [] };
+      item.bridges = item.bridges ? null : { width, count: 0, places: [], adds: false };
     });
   }
 
