@@ -346,7 +346,7 @@ function leftStanding({ standing }: Watched): SeenInMotion[] {
     'note',
     standing.map(({ at }) => ({ place: at, at: 0 })),
     {
-      message: `${area.toFixed(1)} mm² stay standing where the tool does not get into.`,
+      message: `In ${counted(standing.length, 'place', 'places')} material stays standing that the tool does not get into.`,
       hint: 'Take a narrower tool, or round the corners to it.',
       measured: area,
     },
