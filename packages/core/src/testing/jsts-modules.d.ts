@@ -7,6 +7,7 @@ declare module 'jsts-types' {
     getGeometryN(k: number): Geometry;
     getEnvelopeInternal(): { getWidth(): number; getHeight(): number; getMinX(): number };
     isEmpty(): boolean;
+    getCoordinates(): { x: number; y: number }[];
   }
   export interface Polygon extends Geometry {
     getExteriorRing(): Geometry;

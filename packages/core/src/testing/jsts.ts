@@ -5,7 +5,7 @@ import BufferOp from 'jsts/org/locationtech/jts/operation/buffer/BufferOp.js';
 import OverlayOp from 'jsts/org/locationtech/jts/operation/overlay/OverlayOp.js';
 import SnapIfNeededOverlayOp from 'jsts/org/locationtech/jts/operation/overlay/snap/SnapIfNeededOverlayOp.js';
 import type { Geometry, Polygon } from 'jsts-types';
-import type { Point } from '../geometry';
+import { type Contour, type Point, flatten, signedArea } from '../geometry';
 
 /** A polygon library of which nothing is used but in tests: the JTS Topology Suite, in JavaScript. */
 export type Region = Geometry;
@@ -69,4 +69,28 @@ export const holds = (region: Region, { x, y }: Point): boolean =>
 export function placeIn(region: Region): Point {
   const { x, y } = InteriorPointArea.getInteriorPoint(region);
   return { x, y };
+}
+
+/** What closed contours cover: outer ones go around it one way, holes the other. */
+export function regionOf(contours: readonly Contour[], flat: number): Region {
+  const placesOf = (contour: Contour): Point[] => {
+    const flattened = flatten(contour, flat);
+    return Array.from({ length: flattened.length / 2 }, (_, k) => ({
+      x: flattened[2 * k],
+      y: flattened[2 * k + 1],
+    }));
+  };
+  const [outer, holes] = [true, false].map((isOuter) =>
+    contours
+      .filter((contour) => signedArea(contour) > 0 === isOuter)
+      .map((contour) => areaWithin(placesOf(contour))),
+  );
+  return minus(inTurn(outer), inTurn(holes));
+}
+
+/** Unites neighbours first, so that no union is of one large and one small. */
+export function inTurn(regions: readonly Region[]): Region {
+  if (regions.length <= 2) return together(regions);
+  const middle = regions.length >> 1;
+  return together([inTurn(regions.slice(0, middle)), inTurn(regions.slice(middle))]);
 }

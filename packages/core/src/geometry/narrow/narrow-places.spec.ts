@@ -89,6 +89,18 @@ describe('narrow places of a region', () => {
     expect(narrowPlaces([slot], 1, 'outside').map(({ width }) => Number(width.toFixed(3)))).toEqual([0.6]);
   });
 
+  it('a line drawn with pressure is no tip, though it gets thinner towards both of its ends', () => {
+    const half = (share: number) => 0.2 + 0.23 * Math.sin(Math.PI * share);
+    const shares = Array.from({ length: 41 }, (_, k) => k / 40);
+    const line = polygon(
+      ...shares.map((share): [number, number] => [60 * share, half(share)]),
+      ...shares.reverse().map((share): [number, number] => [60 * share, -half(share)]),
+    );
+    const found = narrowPlaces([line], 1);
+    expect(found.map(({ width }) => width < 0.5)).toEqual([true]);
+    expect(found[0].length).toBeGreaterThan(50);
+  });
+
   it('what is left out of a region is looked at the other way around: a slot that is too narrow', () => {
     const slot = [box(0, 0, 60, 20), reverseContour(box(10, 9.7, 50, 10.3))];
     expect(narrowPlaces(slot, 1)).toEqual([]);

@@ -21,6 +21,8 @@ const MOST_SHRUNK = 12;
  * run into the tip or the end between them.
  */
 const AROUND = 8;
+/** Up to a round end they do at less. */
+const AROUND_END = 1.5;
 /** What gets narrower as far as so many times the width that is asked about from its end is a tip. */
 const TIP = 2;
 /** From here on a turn away from the region is a corner that others may come near, in radians. */
@@ -94,7 +96,7 @@ export function narrowRuns(
 ): Point[][] {
   const facing = least > 0 ? segmentsFacing(rims, least).map((k) => rims.segments[k]) : [];
   if (facing.length === 0) return [];
-  const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1, step);
+  const own = new Rims(facing, rims.lengths, least, side === 'inside' ? 1 : -1, { step, around: AROUND_END });
   const runs: Point[][] = [];
   let before: Stretch | undefined;
   for (const next of own.placesAlongRims(least)) {
@@ -116,6 +118,7 @@ class Rims {
   private readonly index: Flatbush;
   /** How far apart places are looked at. */
   readonly step: number;
+  private readonly around: number;
 
   constructor(
     private readonly segments: readonly RimSegment[],
@@ -123,8 +126,9 @@ class Rims {
     least: number,
     /** 1 for what lies to the left of the rims, -1 for what lies to their right. */
     private readonly side: 1 | -1,
-    step = STEP * least,
+    { step = STEP * least, around = AROUND } = {},
   ) {
+    this.around = around;
     const chords: number[] = [];
     const owners: number[] = [];
     const begins: number[] = [];
@@ -287,7 +291,7 @@ class Rims {
     const length = this.lengths[contour];
     const far = Math.abs(there - along);
     const around = contour === this.owners[other] ? Math.min(far, length - far) : Infinity;
-    if (around < Math.min(AROUND * width, length / 2 - 1e-9)) return undefined;
+    if (around < Math.min(this.around * width, length / 2 - 1e-9)) return undefined;
     return {
       place: { ...place, a: contour, b: this.owners[other], length: 0 },
       at: along,

@@ -34,12 +34,17 @@ export interface Stretch {
 /** A stretch that is so many times as wide elsewhere tapers. */
 const TAPERS = 1.5;
 
+/** What runs into a tip gets wider in step with how far from it that is; a line that only ends there does not keep this share of it. */
+const IN_STEP = 0.4;
+
 /**
  * Whether a stretch only runs into a tip: at its narrowest it is no farther around the end than `near`, or than so many times its width
- * there as tell sides that run into one from sides that face each other, and elsewhere it is wider.
+ * there as tell sides that run into one from sides that face each other, and elsewhere it is wider in step with the way there.
  */
-export const isTaper = ({ place, around, widest }: Stretch, near: number, times: number): boolean =>
-  around <= Math.max(near, TAPERS * times * place.width) && widest > TAPERS * place.width;
+export const isTaper = ({ place, around, widest, farthest }: Stretch, near: number, times: number): boolean =>
+  around <= Math.max(near, TAPERS * times * place.width) &&
+  widest > TAPERS * place.width &&
+  widest * around > IN_STEP * place.width * farthest;
 
 /** Stretches that are one: seen from both of its sides, from corners within it, or on either side of where a contour begins. */
 export function joined(stretches: readonly Stretch[], lengths: readonly number[], near: number): Stretch[] {

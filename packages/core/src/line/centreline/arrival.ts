@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry';
-import type { Middle } from './middle';
+import type { Middle } from '../../raster';
 
 /** One end of a branch at a junction: where it can last be trusted and where it was going. */
 export interface Arrival extends Point {

@@ -1,15 +1,20 @@
 import { type Context, checkStopped } from '../../context';
 import { type Contour, contourLength } from '../../geometry';
-import { type GreyPicture, distanceTransform, maskBelow, thinned } from '../../raster';
+import {
+  type GreyPicture,
+  distanceTransform,
+  maskBelow,
+  readSkeleton,
+  thinned,
+  tidySkeleton,
+} from '../../raster';
 import { type FitOptions, fitAround } from '../fitting/fit-loop';
 import { fitOpen } from '../fitting/fit-open';
 import type { Fitted } from '../fitting/fitted';
 import { distanceFromRim } from '../promise/promise';
 import { rimOf } from '../fitting/rim';
 import { joinEnds } from './join';
-import { readSkeleton } from './skeleton';
 import { type Stroke, findStrokes } from './strokes';
-import { tidySkeleton } from './tidy';
 
 /** A stroke as a single line, in pixels, with its mean width. */
 export interface Centreline {

@@ -1,7 +1,7 @@
 import { type Point, norm } from '../../geometry';
 import { type GreyPicture, toneAt } from '../../raster';
 import type { Arrival } from './arrival';
-import { toRim } from './middle';
+import { toRim } from '../../raster';
 
 /** A third of 0.107 widths, since the tips of thin strokes are blunted by the pixels; and how finely ink is counted, in pixels. */
 const ROUND_END = 0.036;

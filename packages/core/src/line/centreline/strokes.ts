@@ -1,9 +1,7 @@
 import { type Point, norm } from '../../geometry';
-import type { GreyPicture } from '../../raster';
+import { type GreyPicture, type Middle, type Skeleton, findMiddle } from '../../raster';
 import { type Arrival, arrivalOf, median } from './arrival';
 import { freeEnd, nearEnd } from './free-end';
-import { type Middle, findMiddle } from './middle';
-import type { Skeleton } from './skeleton';
 
 /** A stroke's middle line: places that can be trusted, with corners between some of them and its two ends. */
 export interface Stroke {

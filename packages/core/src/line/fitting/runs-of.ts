@@ -2,7 +2,7 @@ import { norm } from '../../geometry';
 import type { Corner } from '../rims/corners';
 import type { Loop } from '../chain/loop';
 import type { Run } from '../chain/run';
-import { evenOut } from '../rims/smooth';
+import { evenOut } from '../../raster';
 
 /** How much evening out may do: its Gaussian, along the contour, and how far points may move by it, all in pixels. */
 export interface Evening {

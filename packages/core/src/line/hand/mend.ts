@@ -3,9 +3,7 @@ import { DrelkError } from '../../error';
 import {
   type Contour,
   type Point,
-  type RimIndex,
   type Segment,
-  chordsToArcs,
   circleContour,
   combineAreas,
   directionFrom,
@@ -13,7 +11,6 @@ import {
   findCrossings,
   indexRims,
   leftStanding,
-  merged,
   narrowPlaces,
   narrowRuns,
   nestContours,
@@ -26,6 +23,7 @@ import {
   united,
 } from '../../geometry';
 import { refitContours } from '../promise/refit';
+import { middlesOf, runsFrom } from './middles';
 
 /** How shapes are mended: made thicker or slots wider where they are too narrow, corners cut free or filled for a round tool. */
 export const MENDS = ['thickened', 'opened', 'relieved', 'rounded'] as const;
@@ -43,12 +41,12 @@ export interface Mend {
 /** Shapes are worked on so large that the least is so many units. */
 const LARGE = 200;
 /** A little more than the least, so that it passes when it is measured. */
-const MORE = 1.02;
+const MORE = 1.012;
 /** Curves are followed so closely on that scale; chords lie this near the arc they were cut from, as a share of the least. */
 const FLATNESS_UNITS = 0.2;
 const CHORDS = 1 / 200;
-/** Of what curves may be off, this share is for the fit. */
-const FITTED = 0.8;
+/** How near curves are to the rims of what is added or taken away, as a share of the least. */
+const PATCH = 0.005;
 /** Places along rims are looked at so far apart, and are of a finding that is no farther away, as shares of the least. */
 const STEP = 1 / 10;
 const HERE = 0.5;
@@ -57,8 +55,8 @@ const ROUNDS = 4;
 const BESIDE = 3;
 /** Segments shorter than this share of the least are none. */
 const CRUMB = 0.02;
-/** A place by itself is a line as short as this share of a step. */
-const TINY = 0.01;
+/** The middle of what is widened runs smoothly within this share of the least. */
+const SMOOTH = 0.03;
 /** A corner is the node of a contour that is nearer than this to its place, as a share of the least. */
 const AT_NODE = 0.05;
 
@@ -80,8 +78,7 @@ export function mended(contours: readonly Contour[], mend: Mend, context: Contex
   let left: readonly Point[] = at;
   // Beside what was mended something may be too narrow still, where a rim has a notch.
   for (let round = 0; round < ROUNDS && left.length > 0; round++) {
-    const rims = rimsOf(made, least);
-    const patch = widened(rims, left, mend);
+    const patch = widened(made, left, mend, context);
     if (patch.length === 0 && round > 0) break;
     made = patched(made, [patch], mend, context);
     left = narrowPlaces(rimsOf(made, least), least, sideOf(mend))
@@ -140,23 +137,30 @@ const sideOf = ({ how, isTaken }: Mend) => ((how === 'opened') === isTaken ? 'in
 const isNear = (place: Point, at: readonly Point[], within: number): boolean =>
   at.some(({ x, y }) => norm(place.x - x, place.y - y) < within);
 
-/** A pen as wide as the least along the middle of what is too narrow at the places, and at these themselves. */
-function widened(rims: RimIndex, at: readonly Point[], mend: Mend): Contour[] {
+/** A pen as wide as the least along the middles of the strokes that are too narrow at the places, and at these themselves. */
+function widened(
+  contours: readonly Contour[],
+  at: readonly Point[],
+  mend: Mend,
+  context: Context,
+): Contour[] {
   const { least } = mend;
   const scale = LARGE / least;
-  const runs = narrowRuns(rims, MORE * least, STEP * least, sideOf(mend)).filter((run) =>
-    run.some((middle) => isNear(middle, at, HERE * least)),
-  );
+  const step = STEP * least;
+  const all = narrowRuns(rimsOf(contours, least), MORE * least, step, sideOf(mend));
+  const runs = runsFrom(all, step, (middle) => isNear(middle, at, HERE * least));
   // Of the finding's own places those count where something is too narrow; what was measured after a round is.
   const found = at.filter((place) => runs.some((run) => isNear(place, run, HERE * least)) || mend.at !== at);
-  const lines = [...runs, ...found.map((place) => [place])].map(([start, ...rest]) => {
-    const segments = [
-      ...rest,
-      ...(rest.length > 0 ? [] : [{ x: start.x + STEP * least * TINY, y: start.y }]),
-    ].map(({ x, y }) => ({ kind: 'line' as const, x, y }));
-    const line = placeContour({ start, segments, closed: false }, { scale, x: 0, y: 0 });
-    return { contour: line, pen: MORE * LARGE };
-  });
+  const places = [...runs, ...found.map((place) => [place])];
+  const lines = middlesOf(
+    places,
+    contours,
+    { step, within: SMOOTH * least, wide: (MORE * least) / 2 },
+    context,
+  ).map((line) => ({
+    contour: placeContour(line, { scale, x: 0, y: 0 }),
+    pen: MORE * LARGE,
+  }));
   return penned(lines, FLATNESS_UNITS).map((contour) =>
     placeContour(contour, { scale: 1 / scale, x: 0, y: 0 }),
   );
@@ -165,8 +169,7 @@ function widened(rims: RimIndex, at: readonly Point[], mend: Mend): Contour[] {
 /** Curves for chords, outer contours one way around and holes the other. */
 function refitted(chords: readonly Contour[], least: number, context: Context): Contour[] {
   const fine = CHORDS * least;
-  const given = chords.map((contour) => merged(chordsToArcs(contour, fine).contour, fine));
-  const { contours } = refitContours(given, FITTED * fine, context);
+  const { contours } = refitContours(chords, PATCH * least, context);
   return nestContours(contours, fine).flatMap(({ outer, holes }) => [outer, ...holes]);
 }
 

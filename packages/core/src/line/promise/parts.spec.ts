@@ -4,7 +4,7 @@ import { fitCircle } from '../chain/circle';
 import { findCorners, leastTurn } from '../rims/corners';
 import { Directions } from '../fitting/local-direction';
 import { loopOf, measured } from '../chain/loop';
-import { evenOut } from '../rims/smooth';
+import { evenOut } from '../../raster';
 
 /** A closed loop of places from a function of the angle. */
 function loop(count: number, place: (angle: number) => [number, number]) {

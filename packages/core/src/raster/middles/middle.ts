@@ -1,6 +1,7 @@
-import { norm } from '../../geometry';
-import { type GreyPicture, toneAt } from '../../raster';
-import { evenOut } from '../rims/smooth';
+import { norm } from '../../norm';
+import { toneAt } from '../between';
+import { evenOut } from '../even-out';
+import type { GreyPicture } from '../picture';
 
 /** The middle of a stroke at places along it, in pixels, with its width there. */
 export interface Middle {

@@ -1,4 +1,4 @@
-import type { Mask } from '../../raster';
+import type { Mask } from '../picture';
 
 /** A run of a thinned mask's pixels between two junctions, or from one to a free end, or around. */
 export interface Branch {
