@@ -99,7 +99,7 @@ export function pieceRows(): Record<string, Record<string, string>> {
     height: 36,
     corners: { ...SQUARE_CORNERS, form: 'round', size: 4 },
   };
-  const bridges = { width: 1.5, count: 2, places: [], adds: false };
+  const bridges = { width: 1.5, count: 2, places: [], by: 'left' as const };
   return {
     '200 letters along a curve': timed(
       ring,

@@ -57,6 +57,20 @@ const dxf = (unit: number, circles: [x: number, y: number, radius: number][]) =>
   ].join('\n');
 
 describe('drelk check', () => {
+  it('is told what is to come out, and how deep pockets are', () => {
+    const circles = '<circle cx="30" cy="30" r="20"/><circle cx="30" cy="30" r="8"/>';
+    const rings = svg(`<g id="cut"><path d="M2 2h90v70h-90z"/>${circles}</g>`);
+    const kinds = (text: string, ...args: string[]) =>
+      reportOf(file('rings.svg', text), '--process', 'router', ...args).findings.map(({ kind }) => kind);
+    expect(kinds(rings)).toContain('island');
+    expect(kinds(rings, '--comes-out', 'apart')).not.toContain('island');
+    const pocket = svg('<path d="M2 2h90v70h-90z"/><g id="pocket"><path d="M20 20h40v30h-40z"/></g>');
+    expect(kinds(pocket)).not.toContain('too-deep');
+    expect(kinds(pocket, '--depth', '40mm')).toContain('too-deep');
+    const { status, stderr } = check(file('p.svg', pocket), '--process', 'router', '--depth', '0mm');
+    expect([status, stderr]).toEqual([1, expect.stringContaining('“0mm” is not a length.')]);
+  });
+
   it('is silent about a clean file', () => {
     const path = file('clean.svg', svg('<rect x="5" y="5" width="60" height="40"/>'));
     expect(reportOf(path, '--process', 'laser').findings).toEqual([]);

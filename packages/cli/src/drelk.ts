@@ -1,5 +1,5 @@
 import { Command, CommanderError, Option } from 'commander';
-import { DrelkError, PROCESSES } from '@drelk/core';
+import { DrelkError, PROCESSES, WANTED } from '@drelk/core';
 import { type CheckOptions, check } from './check';
 import { type RehearseOptions, rehearse } from './rehearse';
 import { type TidyOptions, UNIT_NAMES, tidy } from './tidy';
@@ -58,6 +58,12 @@ const outside = (name: string, description: string): Command =>
     .option('--material <name>', 'one of the process’s materials by its name; the first of them otherwise')
     .option('--tool <length>', 'how wide the tool cuts, such as 3.175mm or 1/8in')
     .addOption(new Option('--unit <unit>', 'what a unit is, where the file does not say').choices(UNIT_NAMES))
+    .option('--depth <length>', 'of pockets (1/8in)')
+    .addOption(
+      new Option('--comes-out <what>', 'what is to come out, where what lies in what does not tell').choices(
+        WANTED,
+      ),
+    )
     .option('--report <file>', 'where to write what was found, as JSON');
 
 outside('check', 'looks at a cut file for what would spoil the cut').action(
@@ -65,7 +71,6 @@ outside('check', 'looks at a cut file for what would spoil the cut').action(
 );
 
 outside('rehearse', 'follows a cut file as a machine would: order, time, and what comes out')
-  .option('--depth <length>', 'of pockets (1/8in)')
   .option('--no-beside', 'the tool’s middle follows the line itself, not beside it')
   .option('--picture <file>', 'where to write a picture of the sheet, as PNG')
   .action((file: string, options: RehearseOptions) => rehearse(file, options));

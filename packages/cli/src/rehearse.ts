@@ -1,10 +1,9 @@
 import sharp from 'sharp';
-import { TASKS, parseLength, rehearseVectorFile, sheetPicture } from '@drelk/core';
+import { TASKS, rehearseVectorFile, sheetPicture } from '@drelk/core';
 import { type OutsideOptions, outsideFile } from './outside';
 import { asReport, writeAll } from './write-all';
 
 export interface RehearseOptions extends OutsideOptions {
-  depth?: string;
   /** False where the tool's middle is to follow the line itself. */
   beside: boolean;
   report?: string;
@@ -20,7 +19,6 @@ export async function rehearse(path: string, options: RehearseOptions): Promise<
   const wishes = {
     ...asked,
     compensated: options.beside,
-    ...(options.depth === undefined ? {} : { pocketDepth: parseLength(options.depth, 'mm') }),
   };
   const begun = performance.now();
   const { rehearsal, report } = rehearseVectorFile(bytes, path, wishes, {

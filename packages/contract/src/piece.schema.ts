@@ -7,6 +7,7 @@ import {
   type ItemSettings,
   type KeptContour,
   MARK_FORMS,
+  BRIDGE_KINDS,
   MOST_BRIDGES,
   MOST_FONTS,
   MOST_HOLES,
@@ -106,7 +107,7 @@ const bridges = Joi.object({
     .items(Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(2))
     .max(500)
     .required(),
-  adds: Joi.boolean().required(),
+  by: oneOf(BRIDGE_KINDS),
 })
   .allow(null)
   .required();

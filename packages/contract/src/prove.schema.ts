@@ -1,5 +1,13 @@
 import Joi from 'joi';
-import { CHECK_KINDS, ORIGINS, PROCESSES, type ProveSettings, TOOL_KINDS } from '@drelk/core';
+import {
+  CHECK_KINDS,
+  ORIGINS,
+  PROCESSES,
+  type ProveSettings,
+  SURFACE_TASKS,
+  TOOL_KINDS,
+  WANTED,
+} from '@drelk/core';
 
 const MOST = 100_000;
 const least = Joi.number().min(0).max(1000).required();
@@ -53,6 +61,16 @@ export const toolSchema = Joi.object({
 export const proveSchema: Joi.ObjectSchema<ProveSettings> = Joi.object({
   material: materialSchema,
   tool: toolSchema,
+  works: Joi.object()
+    .pattern(
+      Joi.valid(...SURFACE_TASKS),
+      Joi.object({
+        tool: toolSchema.allow(null),
+        depth: Joi.number().positive().max(1000).allow(null).required(),
+      }),
+    )
+    .required(),
+  wanted: oneOf(['auto', ...WANTED]),
   waived: Joi.object()
     .pattern(Joi.valid(...CHECK_KINDS), Joi.string().trim().min(1).max(300))
     .required(),
@@ -63,5 +81,9 @@ export const proveSchema: Joi.ObjectSchema<ProveSettings> = Joi.object({
     )
     .required(),
 }).custom((value: ProveSettings, helpers) =>
-  value.material.process === value.tool.process ? value : helpers.error('any.invalid'),
+  [value.tool, ...Object.values(value.works).map(({ tool }) => tool)].every(
+    (tool) => !tool || tool.process === value.material.process,
+  )
+    ? value
+    : helpers.error('any.invalid'),
 );

@@ -310,6 +310,8 @@ export {
   boxAroundAll,
   type Boxes,
   type BoxPlace,
+  type BridgeKind,
+  BRIDGE_KINDS,
   type BridgeSettings,
   checkItem,
   CORNER_FORMS,
@@ -388,6 +390,8 @@ export {
   subjectOf,
   timesToPass,
   toldArea,
+  WANTED,
+  type Wanted,
 } from './prove';
 export { type CheckedFile, handOff } from './handoff';
 export {
@@ -401,9 +405,13 @@ export {
   type Process,
   PROCESSES,
   straightTime,
+  SURFACE_TASKS,
+  type SurfaceTask,
+  type TaskWork,
   type Tool,
   TOOL_KINDS,
   TOOLS,
+  workedBy,
 } from './machine';
 export { type Rehearsal, rehearse, sheetPicture } from './rehearse';
 export {

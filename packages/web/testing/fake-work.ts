@@ -101,7 +101,7 @@ export function viewWith(more: Partial<ProvenView> = {}): ProvenView {
     millimetresPerPixel: 0.5,
     scaleSource: 'length',
     frame: { x: 0, y: 0, width: 50, height: 40 },
-    proof: { findings: [], waived: [], parts: 1 },
+    proof: { findings: [], waived: [], parts: 1, want: { is: 'together', isSaid: false } },
     timing: Object.fromEntries(TIMED_PARTS.map((part) => [part, 1])) as ShownView['timing'],
     ...more,
   };

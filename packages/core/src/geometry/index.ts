@@ -31,7 +31,7 @@ export { boxOfPoints, insidePolygon, polygonArea } from './polygon';
 export { directed, nestContours, nestingOf, parentsAmong } from './measured/nest';
 export { distancesBetween, distanceToChords, indexChords, worstDistance } from './near/distance';
 export { type DoubledStretch, doubledStretches, pairsDoubled } from './near/doubled';
-export { gapBetween, nearestPlace } from './near/nearest';
+export { type Gap, gapBetween, nearestPlace } from './near/nearest';
 export { leftStanding } from './narrow/left-standing';
 export { indexRims, indexSegmentBoxes, type RimIndex } from './near/near-segments';
 export { narrowAndTapering, narrowBetween, narrowPlaces, narrowRuns } from './narrow/narrow-places';

@@ -17,3 +17,14 @@ export {
   type ToolKind,
   TOOLS,
 } from './workshop';
+export {
+  clearsAreas,
+  goesThrough,
+  isBit,
+  SURFACE_TASKS,
+  type SurfaceTask,
+  type TaskWork,
+  type TaskWorks,
+  type Worked,
+  workedBy,
+} from './works';

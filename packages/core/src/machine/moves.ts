@@ -50,7 +50,7 @@ export function movesOf(
     const { task, passes } = tracks[track];
     const feed = feedFor(task, machine);
     const pierce = piercing(task, machine);
-    const ramp = task === 'pocket' ? machine.ramp.pocket : machine.ramp.cut;
+    const ramp = task === 'pocket' ? machine.surface.pocket.ramp : machine.ramp;
     const canRamp = (run: Contour) => ramp > 0 && run.closed;
     // The first run goes on from pass to pass where it is.
     const rounds = canRamp(runs[0]) ? roundsOf(runs[0], ramp, passes) : [];
@@ -60,7 +60,7 @@ export function movesOf(
         const begin = pass === 0 && k === 0 && lead ? lead.start : first.start;
         const far = norm(begin.x - at.x, begin.y - at.y);
         // From ring to ring of a pocket the bit stays down.
-        const isBeside = task === 'pocket' && k > 0 && far < BESIDE * machine.stepOver;
+        const isBeside = task === 'pocket' && k > 0 && far < BESIDE * machine.surface.pocket.stepOver;
         if (isBeside && far > SAME) follow('work', track, pass, straight(at, begin), feed);
         const isApart = far > SAME && !isBeside;
         if (isApart) follow('travel', track, pass, straight(at, begin), machine.travel);

@@ -3,6 +3,7 @@ import { type Contour, directed, nestContours } from '../geometry';
 import { type Cut, type Ways, cutsOf, isLoop, waysAlong } from './cuts';
 import type { Machine } from './machine';
 import { hatch, wayInPocket } from './tool-way';
+import type { SurfaceTask } from './works';
 
 /** What is done at once: a contour cut, a line followed, a pocket cleared, an area engraved. Millimetres, y down. */
 export interface Track {
@@ -66,20 +67,21 @@ const followed = (task: Track['task'], contour: Contour, passes = 1): Track =>
 
 /** Beams work areas line by line; a knife, a torch or a bit follows what is engraved. */
 function engraved(contours: readonly Contour[], machine: Machine): Track[] {
-  if (machine.toolKind !== 'beam') return contours.map((contour) => followed('engrave', contour));
+  if (machine.surface.engrave.toolKind !== 'beam')
+    return contours.map((contour) => followed('engrave', contour));
   return [...linesOf('engrave', contours), ...inLines('engrave', contours, machine)];
 }
 
 /** Bits clear pockets in rings. */
 function pocketed(contours: readonly Contour[], machine: Machine): Track[] {
-  const { toolKind, kerf, stepOver, pocketPasses: passes } = machine;
+  const { toolKind, width, stepOver, passes } = machine.surface.pocket;
   if (toolKind === 'beam') return [...linesOf('pocket', contours), ...inLines('pocket', contours, machine)];
   if (toolKind === 'knife' || toolKind === 'torch')
     return contours.map((contour) => followed('pocket', contour));
   return [
     ...linesOf('pocket', contours, passes),
     ...areasOf(contours).map((drawn) =>
-      track('pocket', drawn, { ...wayInPocket(drawn, kerf, stepOver), passes }),
+      track('pocket', drawn, { ...wayInPocket(drawn, width, stepOver), passes }),
     ),
   ];
 }
@@ -87,8 +89,8 @@ function pocketed(contours: readonly Contour[], machine: Machine): Track[] {
 const linesOf = (task: Track['task'], contours: readonly Contour[], passes = 1): Track[] =>
   contours.filter(({ closed }) => !closed).map((contour) => followed(task, contour, passes));
 
-const inLines = (task: Track['task'], contours: readonly Contour[], { hatch: spacing }: Machine): Track[] =>
-  areasOf(contours).map((drawn) => track(task, drawn, { runs: hatch(drawn, spacing) }));
+const inLines = (task: SurfaceTask, contours: readonly Contour[], { surface }: Machine): Track[] =>
+  areasOf(contours).map((drawn) => track(task, drawn, { runs: hatch(drawn, surface[task].hatch) }));
 
 /** Closed contours, each with its holes. */
 const areasOf = (contours: readonly Contour[]): Contour[][] =>

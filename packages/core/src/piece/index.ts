@@ -25,6 +25,8 @@ export {
   type BoardItem,
   type BorderItem,
   type BoxPlace,
+  type BridgeKind,
+  BRIDGE_KINDS,
   type BridgeSettings,
   CORNER_FORMS,
   type CornerForm,

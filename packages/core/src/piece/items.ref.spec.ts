@@ -491,7 +491,7 @@ function isClosed(contour: Contour): boolean {
 
 describe('a stencil', () => {
   it('keeps the middles of its artwork and letters; a bridge goes where the hand wants one', () => {
-    const bridges = { width: 0.3, count: 1, places: [] as [number, number][], adds: false };
+    const bridges = { width: 0.3, count: 1, places: [] as [number, number][], by: 'left' as const };
     const held = (more: object) => {
       const [item] = pieceOf({ 1: { ...ARTWORK_ITEM, bridges: { ...bridges, ...more } } }).items;
       return { ...item.held, holes: item.paths.reduce((sum, { shape }) => sum + shape.holes.length, 0) };
@@ -511,7 +511,7 @@ describe('a stencil', () => {
   it('has bridges in letters where the hand wants them, wherever the text lies', () => {
     const lying = (places: [number, number][], more: object) => {
       const words = text(null, 'O');
-      const bridges = { width: 0.3, count: 1, places, adds: false };
+      const bridges = { width: 0.3, count: 1, places, by: 'left' as const };
       const [made] = pieceOf({ 2: { ...words, bridges, place: { ...words.place, ...more } } }).items;
       const back = affineBack(made.map);
       if (!back) throw new Error('no map');

@@ -29,6 +29,7 @@ import { type Font, LINE_PEN, setText, textShapes } from '../text';
 import type { Artwork } from './artwork';
 import { type Bridge, bridged } from './bridges';
 import { tied } from './ties';
+import { type ShapeOf, joinedBeside } from './joined';
 import { boardShape } from './items/board';
 import { type Grow, borderContours } from './items/border';
 import { cornered } from './items/corners';
@@ -324,6 +325,8 @@ interface HeldShape {
  */
 function holding(wishes: BridgeSettings | null, place: (at: readonly [number, number]) => Point) {
   const held: HeldIslands = { islands: 0, loose: 0, bridges: [] };
+  const wholeOr = (made: readonly ShapeOf[]): HeldShape[] =>
+    made.map(({ shape, of }) => ({ shape, of, isWhole: of.length === 1 }));
   const bridgedEach = (shape: Shape, k: number): HeldShape[] => {
     if (!wishes || shape.pen !== undefined) return [{ shape, of: [k], isWhole: true }];
     const { shapes, bridges } = bridged(shape, { ...wishes, places: wishes.places.map(place) });
@@ -335,19 +338,15 @@ function holding(wishes: BridgeSettings | null, place: (at: readonly [number, nu
   };
   return {
     all: (shapes: readonly Shape[]): HeldShape[] => {
-      if (!wishes?.adds) return shapes.flatMap(bridgedEach);
-      const {
-        shapes: made,
-        islands,
-        bridges,
-      } = tied(shapes, {
-        ...wishes,
-        places: wishes.places.map(place),
-      });
-      held.islands += islands;
-      held.loose += islands - (shapes.length - made.length);
-      held.bridges.push(...bridges);
-      return made.map(({ shape, of }) => ({ shape, of, isWhole: of.length === 1 }));
+      if (!wishes || wishes.by === 'left') return shapes.flatMap(bridgedEach);
+      const own = tied(shapes, { ...wishes, places: wishes.places.map(place) });
+      held.islands += own.islands;
+      held.loose += own.islands - (shapes.length - own.shapes.length);
+      held.bridges.push(...own.bridges);
+      if (wishes.by === 'added') return wholeOr(own.shapes);
+      const beside = joinedBeside(own.shapes, wishes.width);
+      held.bridges.push(...beside.bridges);
+      return wholeOr(beside.shapes);
     },
     held: (): Pick<Made, 'held'> => (wishes ? { held } : {}),
   };

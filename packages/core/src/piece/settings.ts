@@ -50,9 +50,12 @@ export interface BridgeSettings {
   width: number;
   count: number;
   places: [number, number][];
-  /** The shapes are the material, and strips are added between them; else they are cut out of it, and strips of it are left. */
-  adds: boolean;
+  /** What is cut out of something leaves strips of it; shapes that are the material are tied by strips that are added: islands, or all of them. */
+  by: BridgeKind;
 }
+/** Strips left of what things are cut out of; added to islands; added to all that lies apart. */
+export const BRIDGE_KINDS = ['left', 'added', 'tied'] as const;
+export type BridgeKind = (typeof BRIDGE_KINDS)[number];
 export const MOST_BRIDGES = 8;
 
 /** A contour of the artwork along which the hand said what is done: known in any trace by its box, its area, its parity and a place on it. */

@@ -8,13 +8,14 @@ import {
   nestContours,
 } from '../geometry';
 import { type Bridge, type BridgeWishes, bridged, stripOf } from './bridges';
+import type { ShapeOf } from './joined';
 
 /** How closely rims are followed to see what lies in what, as a share of a strip's width. */
 const FLATNESS_SHARE = 0.05;
 
 /** Shapes that hang together once strips are added: what came of which of those that were there, by their numbers. */
 export interface Tied {
-  shapes: { shape: Shape; of: number[] }[];
+  shapes: ShapeOf[];
   islands: number;
   bridges: Bridge[];
 }

@@ -4,6 +4,7 @@ import type { CutGround } from './cut-ground';
 import type { SheetLeft } from './sheets';
 import type { Limits } from './limits';
 import type { Remedy } from './remedies';
+import type { Want } from './wanted';
 
 /** How grave it is: the file would be spoiled on the machine, might be, or something is worth knowing. */
 export const SEVERITIES = ['stop', 'warn', 'note'] as const;
@@ -51,6 +52,8 @@ export interface Given {
   asRead: readonly string[];
   /** The page of a file, which nothing runs off; undefined where there is none. */
   page: Box | undefined;
+  /** What is to come out of it. */
+  want: Want;
 }
 
 /** What is proven, with what a tool leaves of each sheet. */

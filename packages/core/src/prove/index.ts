@@ -1,5 +1,14 @@
 export { fitsOn } from './checks/parts';
-export { counted, foundBy, type Finding, type Given, type Severity, type Subject, toldArea } from './check';
+export {
+  counted,
+  foundBy,
+  type Finding,
+  type Given,
+  type Severity,
+  type Subject,
+  told,
+  toldArea,
+} from './check';
 export { cutGrounds, sheetsOf } from './cut-ground';
 export { doubledWithin, limitsOf } from './limits';
 export { CHECKS, type Proof, proofOf, prove, CHECK_KINDS } from './prove';
@@ -22,3 +31,4 @@ export { PROVE_DEFAULTS, type ProveSettings } from './settings';
 export { outcomeOf } from './outcome';
 export { partsIn, sheetsLeft } from './sheets';
 export { subjectOf } from './subject';
+export { WANTED, type Wanted, wantOf } from './wanted';

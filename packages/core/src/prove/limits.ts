@@ -1,4 +1,13 @@
-import type { Material, Tool, ToolKind } from '../machine';
+import {
+  type Material,
+  SURFACE_TASKS,
+  type SurfaceTask,
+  type TaskWorks,
+  type Tool,
+  type ToolKind,
+  type Worked,
+  workedBy,
+} from '../machine';
 
 /** What a machine, a material and a tool allow. Lengths in millimetres; 0 where there is no limit. */
 export interface Limits {
@@ -12,6 +21,8 @@ export interface Limits {
   /** Across a hole, and between two cuts where nothing stays. */
   leastHole: number;
   leastGap: number;
+  /** Between sides of a pocket. */
+  pocketGap: number;
   /** Of a part that is to be found again. */
   leastPart: number;
   /** In an inner corner: of the tool. */
@@ -29,6 +40,8 @@ export interface Limits {
   toolKind: ToolKind;
   kerf: number;
   thickness: number;
+  /** With what each surface task is done, and how deep. */
+  surface: Record<SurfaceTask, Worked>;
   /** In which lengths are told. */
   units: 'mm' | 'in';
 }
@@ -48,9 +61,16 @@ export const doubledWithin = ({ toolKind, kerf }: { toolKind: ToolKind; kerf: nu
   toolKind === 'end mill' ? DOUBLE : Math.max(DOUBLE, kerf / 2);
 
 /** The limits of a material worked with a tool, told in a unit. A hole or a gap cannot be less than the tool is wide. */
-export function limitsOf(material: Material, tool: Tool, units: Limits['units'] = 'mm'): Limits {
+export function limitsOf(
+  material: Material,
+  tool: Tool,
+  { units = 'mm', works = {} }: { units?: Limits['units']; works?: TaskWorks } = {},
+): Limits {
   const { least, bed } = material;
   const isRound = tool.kind === 'end mill';
+  const surface = Object.fromEntries(
+    SURFACE_TASKS.map((task) => [task, workedBy(task, tool, works)]),
+  ) as Limits['surface'];
   return {
     coarsePixel: COARSE,
     leastNeck: least.neck,
@@ -59,6 +79,7 @@ export function limitsOf(material: Material, tool: Tool, units: Limits['units'] 
     leastHold: material.thickness > 0 ? HOLD : 0,
     leastHole: Math.max(least.hole, tool.width),
     leastGap: Math.max(least.gap, tool.width),
+    pocketGap: Math.max(least.gap, surface.pocket.width),
     leastPart: least.part,
     leastRadius: isRound ? tool.width / 2 : 0,
     leastTip: least.tip,
@@ -70,6 +91,7 @@ export function limitsOf(material: Material, tool: Tool, units: Limits['units'] 
     toolKind: tool.kind,
     kerf: tool.width,
     thickness: material.thickness,
+    surface,
     units,
   };
 }

@@ -11,17 +11,20 @@ export interface Outcome {
   also: string[];
 }
 
+/** What is compared of a proof. */
+type Told = Pick<Proof, 'findings' | 'parts'>;
+
 /** Figures that differ by less than this share are the same. */
 const SAME = 0.01;
 /** Of what is mended, so much may be wrong elsewhere: a strip that holds a part makes a wall. */
 const MOST_ADDED = 0.25;
-/** A part that falls out is lost, and outweighs so many places that are too thin. */
-const LOST = 'island';
+/** A part that falls out or off is lost, and outweighs so many places that are too thin. */
+const LOST: readonly string[] = ['island', 'asunder'];
 const LOST_WEIGHS = 3;
 
 /** Compares what is found before and after a remedy for one kind of finding: not that kind alone, but all, and what hangs together. */
-export function outcomeOf(before: Proof, after: Proof, kind: string): Outcome {
-  const of = ({ findings }: Proof) => new Map(findings.map((one) => [one.kind, one]));
+export function outcomeOf(before: Told, after: Told, kind: string): Outcome {
+  const of = ({ findings }: Told) => new Map(findings.map((one) => [one.kind, one]));
   const [was, is] = [of(before), of(after)];
   const [wrong, left] = [was.get(kind), is.get(kind)];
   const isMended = !left || (wrong !== undefined && isLess(left, wrong));
@@ -29,7 +32,7 @@ export function outcomeOf(before: Proof, after: Proof, kind: string): Outcome {
   const more = others.filter((one) => addedTo(one, was.get(one.kind)) > 0);
   const added = more.reduce((sum, one) => sum + addedTo(one, was.get(one.kind)), 0);
   const mended = isMended ? Math.max(1, (wrong?.count ?? 0) - (left?.count ?? 0)) : 0;
-  const isTooMuch = added > MOST_ADDED * mended * (kind === LOST ? LOST_WEIGHS : 1);
+  const isTooMuch = added > MOST_ADDED * mended * (LOST.includes(kind) ? LOST_WEIGHS : 1);
   const spoils = (one: Finding) => one.severity === 'stop' || isTooMuch;
   const worse = more.filter(spoils).map(({ message }) => message);
   if (after.parts > before.parts)

@@ -53,10 +53,14 @@ describe('prove', () => {
 
   it('sets apart what is waived, with the reason', () => {
     const all = prove(subjectOf([disc, straight], { hasTrueSize: false })).findings;
-    const { findings, waived } = proofOf(all, 2, {
-      waived: { 'no-true-size': 'It is a sketch.' },
-      waivedAt: {},
-    });
+    const { findings, waived } = proofOf(
+      all,
+      { parts: 2, want: { is: 'apart', isSaid: false } },
+      {
+        waived: { 'no-true-size': 'It is a sketch.' },
+        waivedAt: {},
+      },
+    );
     expect(findings.map(({ kind }) => kind)).toEqual(['open', 'apart']);
     expect(waived).toEqual([expect.objectContaining({ kind: 'no-true-size', reason: 'It is a sketch.' })]);
   });
@@ -64,7 +68,11 @@ describe('prove', () => {
   it('asks again what was waived once more of it is found, or it measures otherwise', () => {
     const all = prove(subjectOf([disc, straight])).findings;
     const open = (at: { count: number; measured: number }) =>
-      proofOf(all, 2, { waived: { open: 'It is a line.' }, waivedAt: { open: at } }).waived.length;
+      proofOf(
+        all,
+        { parts: 2, want: { is: 'apart', isSaid: false } },
+        { waived: { open: 'It is a line.' }, waivedAt: { open: at } },
+      ).waived.length;
     expect(open({ count: 1, measured: 1 })).toBe(1);
     expect(open({ count: 2, measured: 1 })).toBe(1);
     expect(open({ count: 0, measured: 1 })).toBe(0);

@@ -10,11 +10,12 @@ import { narrowSlot, neck, sharpTip, wall } from './checks/narrow';
 import { nesting } from './checks/nesting';
 import { shortSegments, tooManyNodes } from './checks/nodes';
 import { open } from './checks/open';
-import { island, outsideBed } from './checks/parts';
+import { asunder, island, outsideBed } from './checks/parts';
 import { apart, bitten } from './checks/left';
-import { notThisTool, overEdge } from './checks/surface';
+import { notThisTool, overEdge, tooDeep } from './checks/surface';
 import { offPage } from './checks/off-page';
 import type { ProveSettings } from './settings';
+import type { Want } from './wanted';
 import { partsIn, sheetsLeft } from './sheets';
 import { sliver, smallHole, speck } from './checks/small';
 import { textAsText } from './checks/text-as-text';
@@ -32,11 +33,13 @@ export const CHECKS: readonly Check[] = [
   trueSize,
   outsideBed,
   notThisTool,
+  tooDeep,
   crossing,
   selfCrossing,
   nesting,
   duplicate,
   island,
+  asunder,
   bitten,
   neck,
   wall,
@@ -68,8 +71,9 @@ export const LIMITS: Limits = limitsOf(MATERIALS[0], TOOLS[0]);
 export interface Proof {
   findings: Finding[];
   waived: (Finding & { reason: string })[];
-  /** So many parts come out of all sheets. */
+  /** So many parts come out of all sheets, and what is to come out. */
   parts: number;
+  want: Want;
 }
 
 /** Looks at what is given before it is handed off. */
@@ -77,7 +81,7 @@ export function prove(given: Given, limits: Limits = LIMITS): Proof {
   const subject = { ...given, sheets: sheetsLeft(given.grounds, limits) };
   return proofOf(
     CHECKS.flatMap((check) => foundBy(check, subject, limits)),
-    partsIn(subject.sheets),
+    { parts: partsIn(subject.sheets), want: subject.want },
   );
 }
 
@@ -89,7 +93,7 @@ const SAME = 0.01;
 /** Findings, the gravest first; kinds that are waived are set apart, with the reason, as long as no more is found than when they were. */
 export function proofOf(
   found: readonly Finding[],
-  parts: number,
+  comes: Pick<Proof, 'parts' | 'want'>,
   { waived, waivedAt }: Pick<ProveSettings, 'waived' | 'waivedAt'> = NOTHING_WAIVED,
 ): Proof {
   const gravity = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
@@ -100,7 +104,7 @@ export function proofOf(
   };
   const findings = [...found].sort((a, b) => gravity(a) - gravity(b));
   return {
-    parts,
+    ...comes,
     findings: findings.filter((one) => !isWaived(one)),
     waived: findings.flatMap((one) => (isWaived(one) ? [{ ...one, reason: waived[one.kind] }] : [])),
   };

@@ -11,6 +11,7 @@ export const REMEDY_ACTS = [
   'unite',
   'refit',
   'bridge',
+  'tie',
   'shrink',
   'mirror',
   'size',

@@ -12,7 +12,7 @@ import {
   nestContours,
   norm,
 } from '../geometry';
-import { isLoop, standingInPocket, waysAlong } from '../machine';
+import { isBit, isLoop, standingInPocket, waysAlong } from '../machine';
 import { type Bite, type Remains, type Standing, bitesIn, remainsOf, standingIn } from '../material';
 import { type CutGround, contoursIn } from './cut-ground';
 import type { Limits } from './limits';
@@ -51,7 +51,7 @@ export const sheetsLeft = (grounds: readonly CutGround[], limits: Limits): Sheet
     const beside = cuts.map((_, cut) => ({ cut, standing: leavesAny(cut) ? ways.leaves(cut) : [] }));
     const cleared = pocketsOf(ground, limits).map((area) => ({
       cut: -1,
-      standing: standingInPocket(area, kerf),
+      standing: standingInPocket(area, limits.surface.pocket.width),
     }));
     // Lines that are cut through have the numbers that they have in the ground.
     const scored = contoursIn(paths.filter(({ task }) => task === 'score'));
@@ -114,8 +114,8 @@ function besidePockets({ contours, pocketContours }: CutGround, least: number): 
 }
 
 /** Areas that a mill clears, each with what stays in it. */
-const pocketsOf = ({ paths }: CutGround, { toolKind }: Limits): Contour[][] =>
-  toolKind === 'end mill' || toolKind === 'V bit'
+const pocketsOf = ({ paths }: CutGround, { surface }: Limits): Contour[][] =>
+  isBit(surface.pocket.toolKind)
     ? nestContours(
         contoursIn(paths.filter(({ task }) => task === 'pocket')).filter(({ closed }) => closed),
         FLATNESS_MM,

@@ -1,3 +1,3 @@
 export { sheetPicture } from './picture';
-export { type Rehearsal, rehearse, type Spent } from './rehearse';
+export { type Rehearsal, rehearse, type RehearsalWishes, type Spent } from './rehearse';
 export type { SeenInMotion } from './seen-in-motion';

@@ -45,7 +45,7 @@ describe('what is done first', () => {
   });
 
   it('an order by hand is kept, and what it spoils is seen', () => {
-    const { order, seen } = rehearse(paths.slice(0, 2), machine('laser'), [0, 1]);
+    const { order, seen } = rehearse(paths.slice(0, 2), machine('laser'), { order: [0, 1] });
     expect(order).toEqual([0, 1]);
     expect(seen).toMatchObject([{ kind: 'cut-after-free', severity: 'stop', count: 1 }]);
     expect(rehearse(paths.slice(0, 2), machine('laser')).seen).toEqual([]);
@@ -279,12 +279,12 @@ describe('only motion shows', () => {
 
   it('a torch passes over a part that came free', () => {
     const row = [0, 1, 2].map((k) => cut(rectangle(60 * k, 0, 40, 40)));
-    const { seen } = rehearse(row, machine('plasma'), [0, 2, 1]);
+    const { seen } = rehearse(row, machine('plasma'), { order: [0, 2, 1] });
     expect(seen.map(({ kind }) => kind)).not.toContain('cut-after-free');
     const over = rehearse(
       [cut(rectangle(0, 0, 40, 40)), cut(rectangle(0, 60, 40, 40)), cut(rectangle(0, 120, 40, 40))],
       machine('plasma'),
-      [1, 0, 2],
+      { order: [1, 0, 2] },
     );
     expect(over.seen.map(({ kind }) => kind)).toEqual(['travel-over-free']);
   });
@@ -320,4 +320,44 @@ it('all times add up, in order', () => {
   moves
     .slice(1)
     .forEach(({ begins }, k) => expect(begins).toBeCloseTo(moves[k].begins + moves[k].seconds, 9));
+});
+
+describe('what is said of tasks, and of what comes out', () => {
+  const plate = cut(rectangle(0, 0, 100, 80));
+
+  it('pockets with a tool and a depth of their own', () => {
+    const fine = { ...TOOLS.filter((one) => one.process === 'router')[0], name: 'fine', width: 1 };
+    const paths = [plate, path('pocket', rectangle(10, 10, 30, 20))];
+    const works = { pocket: { tool: fine, depth: 6 } };
+    const own = rehearse(paths, machine('router', { works }));
+    const usual = rehearse(paths, machine('router'));
+    expect([usual.toolChanges, own.toolChanges]).toEqual([0, 1]);
+    // Rings of .4 of the width, three times as many and more; what stands in four corners is (1 - pi/4) r^2 each.
+    expect(own.byTask.pocket.length).toBeGreaterThan(3 * usual.byTask.pocket.length);
+    expect(own.standing.reduce((sum, { area }) => sum + area, 0)).toBeCloseTo((4 - Math.PI) * 0.25, 2);
+    const through = rehearse(paths, machine('router', { works: { pocket: { tool: null, depth: 40 } } }));
+    expect(through.seen.map(({ kind }) => kind)).toContain('too-deep');
+  });
+
+  it('parts that are to hang together and do not, and islands that are parts', () => {
+    const told = (paths: DrawingPath[], wanted: 'together' | 'apart' | 'auto') =>
+      rehearse(paths, machine('laser'), { wanted }).seen.map(({ kind }) => kind);
+    const beside = [plate, cut(rectangle(120, 0, 20, 20))];
+    expect(told(beside, 'auto')).toEqual([]);
+    expect(told(beside, 'together')).toEqual(['asunder']);
+    const within = [plate, cut(rectangle(10, 10, 60, 60)), cut(rectangle(20, 20, 30, 30))];
+    expect(told(within, 'auto')).toEqual(['falls-out']);
+    expect(told(within, 'apart')).toEqual([]);
+  });
+
+  it('lengths in the unit that people count in', () => {
+    const [seen] = rehearse(
+      [plate, path('pocket', rectangle(10, 10, 30, 20))],
+      machine('router', {
+        works: { pocket: { tool: null, depth: 25.4 } },
+      }),
+      { units: 'in' },
+    ).seen;
+    expect(seen.message).toContain('goes 1 in deep, through a sheet of ');
+  });
 });

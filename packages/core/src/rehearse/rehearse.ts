@@ -4,6 +4,7 @@ import { type Box, type Contour, type Point, boxOf } from '../geometry';
 import { type SeenInMotion, seenInMotion } from './seen-in-motion';
 import { type Cut, type Machine, type Move, type Track, movesOf, tracksOf } from '../machine';
 import { type Remains, type Standing, remainsOf, standingIn } from '../material';
+import type { Wanted } from '../prove';
 import { type Part, partsOf } from './parts';
 import { sequenceOf } from './sequence';
 
@@ -30,6 +31,8 @@ export interface Rehearsal {
   between: number;
   bound: number;
   pierces: { count: number; seconds: number };
+  /** How often another tool is taken; the time of it is nobody's to know. */
+  toolChanges: number;
   parts: Part[];
   standing: Standing[];
   /** What goes through the sheet, and what is left of it. */
@@ -40,11 +43,18 @@ export interface Rehearsal {
   seen: SeenInMotion[];
 }
 
-/** Rehearses what a file draws. `order` is one by hand, of tracks' numbers, each once. Throws where there is nothing to do. */
+/** What a rehearsal is told besides: an order by hand, of tracks' numbers, each once; what is to come out; in which unit lengths are told. */
+export interface RehearsalWishes {
+  order?: readonly number[];
+  wanted?: 'auto' | Wanted;
+  units?: 'mm' | 'in';
+}
+
+/** Rehearses what a file draws. Throws where there is nothing to do. */
 export function rehearse(
   paths: readonly DrawingPath[],
   machine: Machine,
-  order?: readonly number[],
+  { order, wanted = 'auto', units = 'mm' }: RehearsalWishes = {},
 ): Rehearsal {
   const { tracks, unreached, cuts, ways } = tracksOf(paths, machine);
   const frame = boxOf(tracks.flatMap(({ drawn }) => drawn));
@@ -87,6 +97,7 @@ export function rehearse(
     between: plan.between,
     bound: plan.bound,
     pierces: { count: pierces.length, seconds: spentOn(pierces).seconds },
+    toolChanges: changesIn(plan.tracks.map(({ track }) => toolFor(tracks[track].task, machine))),
     parts,
     standing,
     cuts,
@@ -103,9 +114,18 @@ export function rehearse(
       parts,
       standing,
       machine,
+      wanted,
+      units,
     }),
   };
 }
+
+/** The tool that a task is done with. */
+const toolFor = (task: Track['task'], { tool, surface }: Machine): string =>
+  task === 'cut-through' ? tool : surface[task].tool;
+
+const changesIn = (tools: readonly string[]): number =>
+  tools.filter((tool, k) => k > 0 && tool !== tools[k - 1]).length;
 
 const spentOn = (moves: readonly Move[]): Spent =>
   moves.reduce(

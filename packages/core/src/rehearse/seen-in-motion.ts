@@ -10,9 +10,19 @@ import {
   isInside,
   pairsDoubled,
 } from '../geometry';
-import { type Cut, type Machine, type Move, type PlannedTrack, type Track, isLoop } from '../machine';
+import {
+  type Cut,
+  type Machine,
+  type Move,
+  type PlannedTrack,
+  type SurfaceTask,
+  type Track,
+  clearsAreas,
+  goesThrough,
+  isLoop,
+} from '../machine';
 import { type Freed, type Remains, type Standing, bitesIn, overEdges, placeWithin } from '../material';
-import { counted, doubledWithin } from '../prove';
+import { type Wanted, counted, doubledWithin, told } from '../prove';
 import type { Part } from './parts';
 
 export const SEEN_KINDS = [
@@ -25,6 +35,7 @@ export const SEEN_KINDS = [
   'lead-in-neighbour',
   'beyond-bed',
   'falls-out',
+  'asunder',
   'unreached',
   'over-edge',
   'left-standing',
@@ -61,7 +72,11 @@ export interface Watched {
   parts: readonly Part[];
   standing: readonly Standing[];
   machine: Machine;
+  /** What is to come out, where somebody said so, and in which unit lengths are told. */
+  wanted: 'auto' | Wanted;
+  units: Units;
 }
+type Units = 'mm' | 'in';
 
 const MOST_PLACES = 200;
 const FITS = 1e-6;
@@ -85,6 +100,7 @@ export function seenInMotion(watched: Watched): SeenInMotion[] {
     ...overEdge(watched, began),
     ...travelOverFree(watched),
     ...fallsOut(watched),
+    ...asunder(watched),
     ...leftStanding(watched),
     ...comesApart(watched),
   ];
@@ -113,10 +129,11 @@ function seen(
   return [{ kind, severity, ...says, count: found.length, places, at }];
 }
 
-const millimetres = (length: number): string => `${Number(length.toFixed(2))} mm`;
+/** Lengths are told to the hundredth of a millimetre, in the unit that people count in. */
+const length = (of: number, units: Units): string => told(Number(of.toFixed(2)), units);
 
 /** What is drawn, either way around, on a bed that it does not fit; or that it fits but for the tool. */
-function outsideBed({ tracks, planned, machine }: Watched): SeenInMotion[] {
+function outsideBed({ tracks, planned, machine, units }: Watched): SeenInMotion[] {
   const drawn = boxOf(tracks.flatMap((track) => track.drawn));
   if (!drawn) return [];
   if (!fits(drawn, machine.bed))
@@ -129,7 +146,7 @@ function outsideBed({ tracks, planned, machine }: Watched): SeenInMotion[] {
   const far = Math.max(...[drawn.left - followed.left, followed.right - drawn.right].map(Math.abs));
   const edge = far + machine.kerf / 2;
   return seen('beyond-bed', 'warn', [{ place: { x: followed.right, y: followed.top }, at: 0 }], {
-    message: `The middle of the tool runs ${millimetres(far)} beyond the bed, its edge ${millimetres(edge)}.`,
+    message: `The middle of the tool runs ${length(far, units)} beyond the bed, its edge ${length(edge, units)}.`,
     hint: 'Make the piece smaller by the width of the tool, or take another machine.',
     measured: edge,
   });
@@ -143,30 +160,31 @@ function fits(box: Box, bed: { width: number; height: number }): boolean {
 
 /** Areas that a knife or a torch is to clear. */
 function notThisTool({ tracks, machine }: Watched, began: (track: number) => number): SeenInMotion[] {
-  if (machine.toolKind !== 'knife' && machine.toolKind !== 'torch') return [];
+  const isFor = (task: Track['task']) =>
+    (task !== 'pocket' && task !== 'engrave') || clearsAreas(machine.surface[task].toolKind);
   const areas = tracks.flatMap(({ task, drawn }, k) =>
-    (task === 'pocket' || task === 'engrave') && drawn.some(({ closed }) => closed)
-      ? [{ place: drawn[0].start, at: began(k) }]
-      : [],
+    !isFor(task) && drawn.some(({ closed }) => closed) ? [{ task, place: drawn[0].start, at: began(k) }] : [],
   );
+  if (areas.length === 0) return [];
+  const { toolKind } = machine.surface[areas[0].task as SurfaceTask];
   return seen('not-this-tool', 'stop', areas, {
-    message: `${counted(areas.length, 'area is', 'areas are')} to be cleared, which a ${machine.toolKind} cannot do.`,
+    message: `${counted(areas.length, 'area is', 'areas are')} to be cleared, which a ${toolKind} cannot do.`,
     hint: 'Cut them through, or give them to another process.',
   });
 }
 
 /** Pockets as deep as the sheet is thick, or deeper. */
-function tooDeep({ tracks, machine }: Watched, began: (track: number) => number): SeenInMotion[] {
-  const { toolKind, thickness, pocketDepth } = machine;
-  const isMill = toolKind === 'end mill' || toolKind === 'V bit';
-  if (!isMill || thickness === 0 || pocketDepth < thickness) return [];
+function tooDeep({ tracks, machine, units }: Watched, began: (track: number) => number): SeenInMotion[] {
+  const { thickness, surface } = machine;
+  if (!goesThrough(surface.pocket, machine)) return [];
+  const { depth } = surface.pocket;
   const pockets = tracks.flatMap(({ task, drawn }, k) =>
     task === 'pocket' ? [{ place: drawn[0].start, at: began(k) }] : [],
   );
   return seen('too-deep', 'stop', pockets, {
-    message: `${counted(pockets.length, 'pocket goes', 'pockets go')} ${millimetres(pocketDepth)} deep, through a sheet of ${millimetres(thickness)}.`,
+    message: `${counted(pockets.length, 'pocket goes', 'pockets go')} ${length(depth, units)} deep, through a sheet of ${length(thickness, units)}.`,
     hint: 'Make them less deep, or cut them through.',
-    measured: pocketDepth,
+    measured: depth,
   });
 }
 
@@ -206,7 +224,7 @@ function surfaceAfterFree(
 
 /** Lines that are gone along more often than once, and cuts that take from the part beside them. */
 function twiceAndBitten(
-  { tracks, cuts, remains, machine }: Watched,
+  { tracks, cuts, remains, machine, units }: Watched,
   began: (track: number) => number,
 ): SeenInMotion[] {
   const followed = tracks.flatMap(({ task, drawn, cut }, k) =>
@@ -216,7 +234,7 @@ function twiceAndBitten(
     followed.map(({ contour }) => contour),
     doubledWithin(machine),
   );
-  const length = doubled.reduce((sum, { excess }) => sum + excess, 0);
+  const excess = doubled.reduce((sum, one) => sum + one.excess, 0);
   const pairs = new Set(
     doubled.flatMap(({ contour, on }) =>
       on.map((other) => `${followed[contour].cut} ${followed[other].cut}`),
@@ -231,9 +249,9 @@ function twiceAndBitten(
       'warn',
       doubled.map(({ contour, places }) => ({ place: places[0], at: began(followed[contour].track) })),
       {
-        message: `${millimetres(length)} are cut again along a line that is cut already, and charred or torn.`,
+        message: `${length(excess, units)} are cut again along a line that is cut already, and charred or torn.`,
         hint: 'Drop one of the lines.',
-        measured: length,
+        measured: excess,
       },
     ).map((one) => ({ ...one, count: pairsDoubled(doubled) })),
     ...seen(
@@ -242,7 +260,7 @@ function twiceAndBitten(
       bites.map(({ at, by }) => ({ place: at, at: began(trackOf.get(by) ?? 0) })),
       {
         message: worst
-          ? `${counted(bites.length, 'cut takes', 'cuts take')} from the part beside it: one of ${size(worst.wanted)} comes out ${worst.found ? size(worst.found) : 'not at all'}.`
+          ? `${counted(bites.length, 'cut takes', 'cuts take')} from the part beside it: one of ${size(worst.wanted, units)} comes out ${worst.found ? size(worst.found, units) : 'not at all'}.`
           : '',
         hint: 'Lay the parts farther apart, or take a narrower tool.',
         ...(worst ? { measured: worst.area } : {}),
@@ -251,8 +269,8 @@ function twiceAndBitten(
   ];
 }
 
-const size = (box: Box): string =>
-  `${Number(boxWidth(box).toFixed(2))} × ${Number(boxHeight(box).toFixed(2))} mm`;
+const size = (box: Box, units: Units): string =>
+  `${length(boxWidth(box), units)} × ${length(boxHeight(box), units)}`;
 
 /** Ways in that begin in the part beside the one that they are for, or so near that the torch takes from it. */
 function leadsInNeighbours(
@@ -311,21 +329,22 @@ function unreached({ unreached: tracks }: Watched): SeenInMotion[] {
 }
 
 /** Marks and pockets that run over the edge of a part. */
-function overEdge({ tracks, cuts }: Watched, began: (track: number) => number): SeenInMotion[] {
+function overEdge({ tracks, cuts, units }: Watched, began: (track: number) => number): SeenInMotion[] {
   const surface = tracks.flatMap(({ cut, drawn }, k) => (cut < 0 ? [{ drawn, at: began(k) }] : []));
   const found = surface.flatMap(({ drawn, at }) =>
     overEdges([drawn], cuts).map((over) => ({ ...over, place: over.at, at })),
   );
   const far = found.reduce((most, one) => Math.max(most, one.far), 0);
   return seen('over-edge', found.every(({ isLine }) => isLine) ? 'note' : 'warn', found, {
-    message: `${counted(found.length, 'mark or pocket runs', 'marks or pockets run')} over the edge of a part, up to ${millimetres(far)}.`,
+    message: `${counted(found.length, 'mark or pocket runs', 'marks or pockets run')} over the edge of a part, up to ${length(far, units)}.`,
     hint: 'Move it inside, or make the part larger.',
     measured: far,
   });
 }
 
 /** Parts in holes, which nothing holds once they are cut. */
-function fallsOut({ parts }: Watched): SeenInMotion[] {
+function fallsOut({ parts, wanted }: Watched): SeenInMotion[] {
+  if (wanted === 'apart') return [];
   const islands = parts.filter(({ isIsland, freedAt }) => isIsland && freedAt !== null);
   return seen(
     'falls-out',
@@ -334,6 +353,25 @@ function fallsOut({ parts }: Watched): SeenInMotion[] {
     {
       message: `${counted(islands.length, 'part lies in a hole and falls', 'parts lie in a hole and fall')} out.`,
       hint: 'Bridge them in Piece, or take them as parts of their own.',
+    },
+  );
+}
+
+/** Parts beside the largest, where all is to hang together. */
+function asunder({ parts, wanted, units }: Watched): SeenInMotion[] {
+  if (wanted === 'auto' || wanted === 'apart') return [];
+  const sized = parts
+    .filter(({ isIsland }) => !isIsland)
+    .map((part) => ({ part, size: Math.max(part.width, part.height) }))
+    .sort((a, b) => b.size - a.size);
+  const others = sized.slice(1);
+  return seen(
+    'asunder',
+    'warn',
+    others.map(({ part: { contours, freedAt } }) => ({ place: placeWithin(contours), at: freedAt ?? 0 })),
+    {
+      message: `${counted(others.length, 'part does', 'parts do')} not hang together with the rest, the largest ${length(others[0]?.size ?? 0, units)} across.`,
+      hint: 'Tie them in Prove, or say there that parts are to come out.',
     },
   );
 }
@@ -354,7 +392,8 @@ function leftStanding({ standing }: Watched): SeenInMotion[] {
 }
 
 /** Pieces that cuts which cross take out of what they lie in. */
-function comesApart({ remains: { remnants } }: Watched): SeenInMotion[] {
+function comesApart({ remains: { remnants }, wanted }: Watched): SeenInMotion[] {
+  if (wanted === 'apart') return [];
   const parts = remnants.filter(({ isPart, isCrumb }) => isPart && !isCrumb);
   const many = new Map<number, number>();
   for (const { loop } of parts) many.set(loop, (many.get(loop) ?? 0) + 1);

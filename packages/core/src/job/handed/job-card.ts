@@ -59,11 +59,11 @@ function taskLine(
 
 /** Seconds by task, and of all; none where there is nothing that the machine could do. */
 function timesOf(
-  { prove: { material, tool } }: JobDocument,
+  { prove: { material, tool, works } }: JobDocument,
   { drawing }: JobResult,
 ): Map<string, number> | undefined {
   try {
-    const { byTask, seconds } = rehearse(drawing.paths, machineFor(material, tool));
+    const { byTask, seconds } = rehearse(drawing.paths, machineFor(material, tool, { works }));
     return new Map([
       ...Object.entries(byTask).map(([task, spent]): [string, number] => [task, spent.seconds]),
       ['all', seconds],

@@ -1,6 +1,15 @@
 import type { DrawingPath, FileUnit, VectorDrawing } from '../../format';
 import { type Box, type Point, boxHeight, boxOf, boxWidth } from '../../geometry';
-import { type Finding, type Subject, counted, limitsOf, prove, subjectOf } from '../../prove';
+import {
+  type Finding,
+  type Subject,
+  counted,
+  cutGrounds,
+  limitsOf,
+  prove,
+  subjectOf,
+  wantOf,
+} from '../../prove';
 import type { Fonts } from '../../text';
 import { JOINED, type WorkAsked, isTaskName, readOutsideFile, workshopFor } from './outside-file';
 
@@ -23,14 +32,18 @@ export function checkVectorFile(
   more: { now?: () => number; fonts?: Fonts } = {},
 ): CheckedVector {
   const { material, tool } = workshopFor(asked);
-  const { millimetresPerUnit } = asked;
+  const { millimetresPerUnit, works, wanted = 'auto' } = asked;
   const { drawing, paths, inFile } = readOutsideFile(bytes, name, { ...more, ...asked });
   const contours = paths.map(({ shape }) => shape.outer);
   // Guides are not machined.
   const machined = paths.filter(({ task }) => task !== 'guide').map(({ shape }) => shape.outer);
   const frame: Box = boxOf(machined) ?? { left: 0, top: 0, right: 0, bottom: 0 };
+  const own = scoresAsLines(paths);
+  const grounds = cutGrounds(own);
   const { findings } = prove(
-    subjectOf(scoresAsLines(paths), {
+    subjectOf(own, {
+      grounds,
+      want: wantOf(wanted, grounds),
       frame,
       hasTrueSize: drawing.unit !== null || millimetresPerUnit !== undefined,
       leftOut: lostIn(drawing.left),
@@ -38,7 +51,7 @@ export function checkVectorFile(
       asRead: asRead(drawing),
       page: drawing.kind === 'svg' ? drawing.page : undefined,
     }),
-    limitsOf(material, tool),
+    limitsOf(material, tool, works ? { works } : {}),
   );
   return {
     unit: drawing.unit,

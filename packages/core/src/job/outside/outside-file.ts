@@ -1,7 +1,16 @@
 import { DrelkError } from '../../error';
 import { type DrawingPath, TASKS, type Task, type VectorDrawing, readVectorFile } from '../../format';
 import { type Point, affinePoint, affineScale, joinEnds } from '../../geometry';
-import { MATERIALS, type Material, PROCESSES, type Process, TOOLS, type Tool } from '../../machine';
+import {
+  MATERIALS,
+  type Material,
+  PROCESSES,
+  type Process,
+  type TaskWorks,
+  TOOLS,
+  type Tool,
+} from '../../machine';
+import type { Wanted } from '../../prove';
 import type { Fonts } from '../../text';
 
 /** Ends nearer to each other than this are one place to any machine, in millimetres; common practice, no source. */
@@ -13,6 +22,9 @@ export interface WorkAsked {
   material?: string;
   tool?: number;
   millimetresPerUnit?: number;
+  /** What is said of tasks, and of what is to come out. */
+  works?: TaskWorks;
+  wanted?: Wanted;
 }
 
 /** What a file from anywhere draws, as work for a machine. */

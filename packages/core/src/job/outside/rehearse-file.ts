@@ -1,7 +1,13 @@
 import type { FileUnit, Task } from '../../format';
 import { type Point, boxHeight, boxOf, boxWidth } from '../../geometry';
 import { type MachineWishes, type Material, type Tool, machineFor } from '../../machine';
-import { type Rehearsal, type SeenInMotion, type Spent, rehearse } from '../../rehearse';
+import {
+  type Rehearsal,
+  type RehearsalWishes,
+  type SeenInMotion,
+  type Spent,
+  rehearse,
+} from '../../rehearse';
 import type { Fonts } from '../../text';
 import { type OutsideFile, type WorkAsked, readOutsideFile, workshopFor } from './outside-file';
 
@@ -30,30 +36,28 @@ export interface RehearsedFile {
 }
 
 /** What a file is rehearsed with: a material and a tool, and what is left to whoever asks. */
-export interface RehearsalSetUp extends MachineWishes {
+export interface RehearsalSetUp extends MachineWishes, RehearsalWishes {
   material: Material;
   tool: Tool;
   millimetresPerUnit?: number;
-  /** An order by hand, of the numbers of tracks. */
-  order?: readonly number[];
 }
 
 /** The rehearsal of a file's bytes, for whoever draws it. */
 export function rehearsedFile(
   bytes: Uint8Array,
   name: string,
-  { material, tool, order, ...wishes }: RehearsalSetUp,
+  { material, tool, ...wishes }: RehearsalSetUp,
   more: { now?: () => number; fonts?: Fonts } = {},
 ): { rehearsal: Rehearsal; file: OutsideFile } {
   const file = readOutsideFile(bytes, name, { ...more, ...wishes });
-  return { rehearsal: rehearse(file.paths, machineFor(material, tool, wishes), order), file };
+  return { rehearsal: rehearse(file.paths, machineFor(material, tool, wishes), wishes), file };
 }
 
 /** What a machine does with somebody's vector file, with its report, for a process, a material and a tool by their names. */
 export function rehearseVectorFile(
   bytes: Uint8Array,
   name: string,
-  asked: WorkAsked & MachineWishes,
+  asked: WorkAsked & MachineWishes & RehearsalWishes,
   more: { now?: () => number; fonts?: Fonts } = {},
 ): { rehearsal: Rehearsal; report: RehearsedFile } {
   const { material, tool } = workshopFor(asked);

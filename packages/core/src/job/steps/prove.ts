@@ -9,6 +9,7 @@ import {
   proofOf,
   partsIn,
   sheetsLeft,
+  wantOf,
 } from '../../prove';
 import type { Box } from '../../geometry';
 import { type Step, choice, constant, figure, gathered, setting, work } from '../graph';
@@ -23,8 +24,11 @@ const names = setting('names of items', ({ piece: { items } }) =>
   Object.fromEntries(Object.entries(items).map(([id, { name }]) => [id, name])),
 );
 
-const limits = figure('limits', { material, tool, units }, (reads) =>
-  limitsOf(reads.material, reads.tool, reads.units),
+const works = setting('prove.works', ({ prove }) => prove.works);
+const wantedSaid = setting('prove.wanted', ({ prove }) => prove.wanted);
+
+const limits = figure('limits', { material, tool, works, units }, (reads) =>
+  limitsOf(reads.material, reads.tool, reads),
 );
 
 const paths = gathered('paths of the piece', { piece }, (reads) => reads.piece.paths);
@@ -35,6 +39,9 @@ export const grounds = work('cut grounds', { part: 'prove', cost: 20 }, { paths 
 /** What is left of each sheet once the tool has gone along all that is cut. */
 const sheets = work('what is left of sheets', { part: 'prove', cost: 40 }, { grounds, limits }, (reads) =>
   sheetsLeft(reads.grounds, reads.limits),
+);
+const want = figure('what is to come out', { grounds, wantedSaid }, (reads) =>
+  wantOf(reads.wantedSaid, reads.grounds),
 );
 const frame = figure('frame of the piece', { piece }, (reads) => reads.piece.frame);
 const hasTrueSize = figure('has a true size', { piece }, (reads) => reads.piece.scale.source !== 'none');
@@ -73,6 +80,7 @@ const subject: { [P in keyof Subject]: Step<Subject[P]> } = {
   plates: wanted,
   page,
   asRead,
+  want,
   sheets,
 };
 
@@ -93,6 +101,6 @@ const checks = Object.fromEntries(
 const findings = gathered('findings', checks, (reads) => CHECKS.flatMap(({ kind }) => reads[kind]));
 
 /** What was found, and what of it is waived, with the reason. */
-export const proof = gathered('proof', { findings, sheets, waived }, (reads): Proof =>
-  proofOf(reads.findings, partsIn(reads.sheets), reads.waived),
+export const proof = gathered('proof', { findings, sheets, want, waived }, (reads): Proof =>
+  proofOf(reads.findings, { parts: partsIn(reads.sheets), want: reads.want }, reads.waived),
 );

@@ -26,6 +26,7 @@ const older = [
   'schema-8',
   'schema-9',
   'schema-10',
+  'schema-11',
 ];
 
 const schemaOf = (name: string): number => Number(/\d+/.exec(name)?.[0]);
@@ -62,9 +63,15 @@ describe('a document of an older schema', () => {
 
   it('keeps what was waived, under the name that it has now', () => {
     const { prove, piece } = upgraded(stored('schema-10')) as JobDocument;
-    expect(piece.items[1]).toMatchObject({ bridges: { width: 2, adds: false } });
+    expect(piece.items[1]).toMatchObject({ bridges: { width: 2, by: 'left' } });
     expect(prove.waived).toMatchObject({ crossing: 'They are glued.', neck: 'It hangs behind glass.' });
     expect(prove.waivedAt).toEqual({});
+  });
+
+  it('keeps what strips are, and one tool for all of its tasks', () => {
+    const { prove, piece } = upgraded(stored('schema-11')) as JobDocument;
+    expect(piece.items[1]).toMatchObject({ bridges: { width: 2, by: 'added' } });
+    expect(prove).toMatchObject({ works: {}, wanted: 'auto', waived: { crossing: 'They are glued.' } });
   });
 
   it('keeps all the detail it had', () => {

@@ -30,6 +30,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   8: fewChoices,
   9: noPictures,
   10: waivedForGood,
+  11: oneToolForAll,
 };
 
 /**
@@ -163,6 +164,25 @@ function waivedForGood(document: Plain): Plain {
       waived: { ...(overlap === undefined ? {} : { crossing: overlap }), ...waived },
       waivedAt: {},
     },
+  };
+}
+
+/**
+ * Schema 11 had one tool for all tasks, and the usual depth for all pockets; what is to come out was told by what lies in what; bridges were
+ * left or added, and nothing tied what lies beside.
+ */
+function oneToolForAll(document: Plain): Plain {
+  const piece = plain(document['piece']);
+  const items = Object.entries(plain(piece['items'])).map(([id, value]) => {
+    const item = plain(value);
+    if (!isPlain(item['bridges'])) return [id, item];
+    const { adds, ...bridges } = item['bridges'];
+    return [id, { ...item, bridges: { ...bridges, by: adds === true ? 'added' : 'left' } }];
+  });
+  return {
+    ...document,
+    piece: { ...piece, items: Object.fromEntries(items) },
+    prove: { ...plain(document['prove']), works: {}, wanted: 'auto' },
   };
 }
 

@@ -33,8 +33,9 @@ export const bitten: Check = {
 /** Parts that lines cut apart, and pieces that lines alone cut out. */
 export const apart: Check = {
   kind: 'apart',
-  reads: ['sheets'],
-  check({ sheets }, { units }) {
+  reads: ['sheets', 'want'],
+  check({ sheets, want }, { units }) {
+    if (want.isSaid && want.is === 'apart') return [];
     const pieces = sheets.flatMap(({ remains: { remnants } }) => {
       const parts = remnants.filter(({ isPart, isCrumb }) => isPart && !isCrumb);
       const many = new Map<number, number>();

@@ -96,10 +96,16 @@ export const narrowSlot: Check = {
   grows: true,
   reads: ['sheets'],
   check({ sheets }, limits) {
-    const { leastGap: allowed, units } = limits;
-    const found = stretches(sheets, limits, allowed, ({ ground: { rims, pockets } }) =>
-      [rims, pockets].flatMap((own) => narrowPlaces(own, allowed, 'outside')),
+    const { leastGap, pocketGap, units } = limits;
+    const cut = stretches(sheets, limits, leastGap, ({ ground }) =>
+      narrowPlaces(ground.rims, leastGap, 'outside'),
     );
+    // What is cleared with another tool has room for that one.
+    const cleared = stretches(sheets, limits, pocketGap, ({ ground }) =>
+      narrowPlaces(ground.pockets, pocketGap, 'outside'),
+    );
+    const allowed = cut.length > 0 ? leastGap : pocketGap;
+    const found = [...cut, ...cleared].sort((a, b) => a.measured - b.measured);
     return findingOf(
       found,
       {

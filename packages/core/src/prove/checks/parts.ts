@@ -7,9 +7,11 @@ import { remedy } from '../remedies';
 export const island: Check = {
   kind: 'island',
   remedies: [remedy('bridge', 'Hold it with bridges', 'Islands bridged')],
-  reads: ['sheets'],
-  check: ({ sheets }, { units }) =>
-    findingOf(
+  reads: ['sheets', 'want'],
+  check({ sheets, want }, { units }) {
+    // Where parts are to come apart, what lies in a hole is one of them.
+    if (want.isSaid && want.is === 'apart') return [];
+    return findingOf(
       sheets
         .flatMap(({ ground: { cuts }, remains: { remnants } }) => {
           const loops = new Set(
@@ -31,7 +33,42 @@ export const island: Check = {
       },
       (count, size) =>
         `${counted(count, 'part lies', 'parts lie')} in a hole and ${count === 1 ? 'falls' : 'fall'} out, the largest ${told(size, units)} across.`,
-    ),
+    );
+  },
+};
+
+/** Parts that come out beside the largest where all is to hang together. */
+export const asunder: Check = {
+  kind: 'asunder',
+  remedies: [remedy('tie', 'Tie them together', 'Parts tied together')],
+  reads: ['sheets', 'want'],
+  check({ sheets, want }, { units }) {
+    if (!want.isSaid || want.is === 'apart') return [];
+    const others = sheets
+      .flatMap(({ remains: { remnants } }) =>
+        remnants
+          .filter(({ isPart, isCrumb, depth }) => isPart && !isCrumb && depth === 0)
+          .flatMap(({ contours: [rim] }) => boxOf([rim]) ?? [])
+          .map((box) => ({
+            at: { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 },
+            measured: Math.max(boxWidth(box), boxHeight(box)),
+          }))
+          .sort((a, b) => b.measured - a.measured)
+          .slice(1),
+      )
+      .sort((a, b) => b.measured - a.measured);
+    return findingOf(
+      others,
+      {
+        kind: 'asunder',
+        severity: 'warn',
+        allowed: 0,
+        hint: 'Tie them, or say in Prove that parts are to come out.',
+      },
+      (count, size) =>
+        `${counted(count, 'part does', 'parts do')} not hang together with the rest, the largest ${told(size, units)} across.`,
+    );
+  },
 };
 
 /** What is larger than the machine. */

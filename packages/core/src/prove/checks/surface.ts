@@ -1,3 +1,5 @@
+import type { Task } from '../../format';
+import { clearsAreas, goesThrough } from '../../machine';
 import { overEdges } from '../../material';
 import { type Check, counted, findingOf, told } from '../check';
 import { contoursIn } from '../cut-ground';
@@ -6,11 +8,13 @@ import { contoursIn } from '../cut-ground';
 export const notThisTool: Check = {
   kind: 'not-this-tool',
   reads: ['paths'],
-  check({ paths }, { toolKind }) {
-    if (toolKind !== 'knife' && toolKind !== 'torch') return [];
-    const areas = paths.filter(
-      ({ task, shape }) => (task === 'pocket' || task === 'engrave') && shape.outer.closed && !shape.pen,
-    );
+  check({ paths }, { surface }) {
+    const kindFor = (task: Task) =>
+      task === 'pocket' || task === 'engrave' ? surface[task].toolKind : undefined;
+    const areas = paths.filter(({ task, shape }) => {
+      const kind = kindFor(task);
+      return kind && !clearsAreas(kind) && shape.outer.closed && !shape.pen;
+    });
     return findingOf(
       areas.map(({ shape: { outer } }) => ({ at: outer.start, measured: areas.length })),
       {
@@ -19,7 +23,29 @@ export const notThisTool: Check = {
         allowed: 0,
         hint: 'Cut them through, score them, or take another process.',
       },
-      (count) => `${counted(count, 'area is', 'areas are')} to be cleared, which a ${toolKind} cannot do.`,
+      (count) =>
+        `${counted(count, 'area is', 'areas are')} to be cleared, which a ${kindFor(areas[0].task) ?? ''} cannot do.`,
+    );
+  },
+};
+
+/** Pockets as deep as the sheet is thick, or deeper. */
+export const tooDeep: Check = {
+  kind: 'too-deep',
+  reads: ['paths'],
+  check({ paths }, { surface: { pocket }, thickness, units }) {
+    if (!goesThrough(pocket, { thickness })) return [];
+    const pockets = paths.filter(({ task }) => task === 'pocket');
+    return findingOf(
+      pockets.map(({ shape: { outer } }) => ({ at: outer.start, measured: pocket.depth })),
+      {
+        kind: 'too-deep',
+        severity: 'stop',
+        allowed: thickness,
+        hint: 'Make them less deep, or cut them through.',
+      },
+      (count) =>
+        `${counted(count, 'pocket goes', 'pockets go')} ${told(pocket.depth, units)} deep, through a sheet of ${told(thickness, units)}.`,
     );
   },
 };

@@ -152,7 +152,11 @@ describe('EngineService', () => {
     await asked;
     await Promise.resolve();
     expect(last().type).toBe('prove');
-    answer({ type: 'proof', request: last().request, proof: { findings: [], waived: [], parts: 1 } });
+    answer({
+      type: 'proof',
+      request: last().request,
+      proof: { findings: [], waived: [], parts: 1, want: { is: 'together', isSaid: false } },
+    });
     expect(proofs).toHaveLength(1);
     // What the hand begins anew is not held up by it.
     engine.compute(document, 'full');

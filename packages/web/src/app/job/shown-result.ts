@@ -19,7 +19,12 @@ export class ShownResult {
   /** Where the picture lies that was squared up before there is a result. */
   readonly early = signal<Ground | undefined>(undefined);
   /** What Prove found of the last full result that it looked at. */
-  readonly proof = signal<Proof>({ findings: [], waived: [], parts: 1 });
+  readonly proof = signal<Proof>({
+    findings: [],
+    waived: [],
+    parts: 1,
+    want: { is: 'together', isSaid: false },
+  });
   /** That is what is shown now; else it is of an older state, and looked at anew. */
   readonly isProven = signal(false);
   /** What lies on the bench, result or not: its size, and the map from there to the source. */

@@ -166,20 +166,24 @@ export class Rehearsing {
     bytesOf: () => Promise<ArrayBuffer>,
     order?: readonly number[],
   ): Promise<void> {
-    const { material, tool } = this.store.shown()?.prove ?? {};
-    if (!material || !tool || this.busy()) return;
+    const job = this.store.shown();
+    if (!job || this.busy()) return;
     this.busy.set(true);
     this.rest();
     try {
       const bytes = await bytesOf();
-      const setUp = { material, tool, ...(order ? { order } : {}) };
+      const {
+        units,
+        prove: { material, tool, works, wanted },
+      } = job;
+      const setUp = { material, tool, works, wanted, units, ...(order ? { order } : {}) };
       const { rehearsal } = await this.engine.ask('rehearse', { file: bytes, name, setUp });
       if (!order) this.byHand.set(undefined);
       this.shown.set({ name, bytes, rehearsal });
       // The whole first: what is left, and how long it took.
       this.time.set(rehearsal.seconds);
-      const wanted = rehearsal.seconds / WATCHED;
-      this.pace.set(PACES.find((pace) => pace >= wanted) ?? PACES[PACES.length - 1]);
+      const watched = rehearsal.seconds / WATCHED;
+      this.pace.set(PACES.find((pace) => pace >= watched) ?? PACES[PACES.length - 1]);
     } catch (problem) {
       this.problems.tell(problem);
     } finally {

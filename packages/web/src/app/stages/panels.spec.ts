@@ -144,7 +144,11 @@ describe('the panel of Prove', () => {
   });
 
   it('shows each finding with its hint', () => {
-    fakeWork(viewWith({ proof: { findings: [finding], waived: [], parts: 1 } }));
+    fakeWork(
+      viewWith({
+        proof: { findings: [finding], waived: [], parts: 1, want: { is: 'together', isSaid: false } },
+      }),
+    );
     const { text } = render(ProvePanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.Make it smaller.');
     expect(text()).not.toContain('Nothing found');
@@ -233,7 +237,9 @@ describe('the panel of Hand off', () => {
 
   it('repeats what Prove found, and keeps files back while the bench shows something else', () => {
     const { workbench, engine } = fakeWork(
-      viewWith({ proof: { findings: [finding], waived: [], parts: 1 } }),
+      viewWith({
+        proof: { findings: [finding], waived: [], parts: 1, want: { is: 'together', isSaid: false } },
+      }),
     );
     const { press, text, fixture } = render(HandOffPanel);
     expect(text()).toContain('One pixel becomes 0.70 mm.');

@@ -32,7 +32,7 @@ function bench(findings: Finding[], view = viewWith()) {
     frame: { x: 0, y: 0, width: 20, height: 20 },
     artwork: { width: 20, height: 20 },
     millimetresPerPixel: 0.5,
-    proof: { findings, waived: [], parts: 1 },
+    proof: { findings, waived: [], parts: 1, want: { is: 'together', isSaid: false } },
     piece: {
       ...view.piece,
       items: [{ id: 1, box: undefined, map: [0.5, 0, 0, 0.5, 0, 0] as const, task: 'cut-through' as const }],
@@ -58,7 +58,7 @@ function bench(findings: Finding[], view = viewWith()) {
 function workedOut({ result, shown }: ReturnType<typeof bench>, findings: Finding[]) {
   (result.view as unknown as { set(view: unknown): void }).set({
     ...shown,
-    proof: { findings, waived: [], parts: 1 },
+    proof: { findings, waived: [], parts: 1, want: { is: 'together', isSaid: false } },
   });
   TestBed.tick();
 }

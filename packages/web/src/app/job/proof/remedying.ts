@@ -2,7 +2,15 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { produce } from 'immer';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
-import { type Finding, type JobDocument, type Point, type Remedy, hasBoardIn, outcomeOf } from '@drelk/core';
+import {
+  type BridgeKind,
+  type Finding,
+  type JobDocument,
+  type Point,
+  type Remedy,
+  hasBoardIn,
+  outcomeOf,
+} from '@drelk/core';
 import type { HistoryStep } from '@drelk/contract';
 import { BenchState } from '../../view/bench-state';
 import type { ShownView } from '../../engine/views';
@@ -193,7 +201,9 @@ export class Remedying {
     const { kind } = finding;
     const about = { kind, remedy };
     if (remedy.act === 'bridge')
-      return { ...about, ...(await this.edited(remedy, this.bridged(finding, view), view)) };
+      return { ...about, ...(await this.edited(remedy, this.bridged(finding, view, this.heldBy()), view)) };
+    if (remedy.act === 'tie')
+      return { ...about, ...(await this.edited(remedy, this.bridged(finding, view, 'tied'), view)) };
     if (remedy.act === 'shrink') return { ...about, ...this.shrunk(remedy, view) };
     if (remedy.act === 'mirror') return { ...about, ...(await this.edited(remedy, turnedOver, view)) };
     const places = this.placesOf(finding, view);
@@ -245,7 +255,11 @@ export class Remedying {
   }
 
   /** What artwork and text has islands is held, as wide as a neck has to be. */
-  private bridged({ places }: Finding, { piece: { items } }: ShownView): (document: JobDocument) => void {
+  private bridged(
+    { places }: Finding,
+    { piece: { items } }: ShownView,
+    by: BridgeKind,
+  ): (document: JobDocument) => void {
     const width = Math.max(BRIDGE, this.store.shown()?.prove.material.least.neck ?? 0);
     const around = new Set(
       items.flatMap(({ id, box }) =>
@@ -258,13 +272,17 @@ export class Remedying {
       for (const [id, item] of Object.entries(piece.items))
         if (
           (item.kind === 'artwork' || item.kind === 'text') &&
-          !item.bridges &&
+          (!item.bridges || (by === 'tied' && item.bridges.by === 'added')) &&
           !item.hidden &&
-          around.has(id)
+          (by === 'tied' || around.has(id))
         )
-          // On a board shapes are cut out; by themselves they are what stays.
-          item.bridges = { width, count: 0, places: [], adds: !hasBoardIn(piece.items) };
+          item.bridges = { count: 0, places: [], width, ...item.bridges, by };
     };
+  }
+
+  /** On a board shapes are cut out; by themselves they are what stays. */
+  private heldBy(): BridgeKind {
+    return hasBoardIn(this.store.shown()?.piece.items ?? {}) ? 'left' : 'added';
   }
 
   /** As large as the bed allows, either way around. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type BridgeSettings, MOST_BRIDGES } from '@drelk/core';
+import { BRIDGE_KINDS, type BridgeKind, type BridgeSettings, MOST_BRIDGES } from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { BridgeTool } from '../../bench/tools/bridge-tool';
 import { ToolBox } from '../../job/tool/tool-box';
@@ -11,6 +11,12 @@ import { JobLengths } from '../../job/job-lengths';
 
 /** A bridge that is proposed is so wide, in millimetres. */
 const WIDTH = { mm: 2, in: 25.4 / 16 };
+
+const KINDS: Record<BridgeKind, string> = {
+  left: 'left, of what this is cut out of',
+  added: 'added, between islands and what is around',
+  tied: 'added, between all that lies apart',
+};
 
 /** Bridges that keep the islands of artwork or text from dropping out. */
 @Component({
@@ -35,14 +41,12 @@ const WIDTH = { mm: 2, in: 25.4 / 16 };
         [among]="counts"
         (chosen)="set('Bridges an island', { count: +$event })"
       />
-      <label class="tick">
-        <input
-          type="checkbox"
-          [checked]="bridges.adds"
-          (change)="set('What bridges are', { adds: !bridges.adds })"
-        />
-        the shapes are what stays: strips are added
-      </label>
+      <drelk-choice
+        label="Strips are"
+        [value]="bridges.by"
+        [among]="kinds"
+        (chosen)="set('What bridges are', { by: $event })"
+      />
       <drelk-tool-button tool="bridge" label="Put a bridge" (press)="put()" />
       <p class="note" aria-live="polite">{{ says() }}</p>
     }
@@ -61,6 +65,7 @@ export class BridgeFields {
   readonly state = inject(BenchState);
   private readonly hand = inject(PieceHand);
   private readonly tools = inject(ToolBox);
+  readonly kinds = BRIDGE_KINDS.map((id) => ({ id, says: KINDS[id] }));
   readonly counts = Array.from({ length: MOST_BRIDGES + 1 }, (_, k) => ({
     id: String(k),
     says: k === 0 ? 'by its size' : String(k),
@@ -95,7 +100,7 @@ export class BridgeFields {
   turn(): void {
     const width = WIDTH[this.lengths.units()];
     this.change('Bridges', (item) => {
-      item.bridges = item.bridges ? null : { width, count: 0, places: [], adds: false };
+      item.bridges = item.bridges ? null : { width, count: 0, places: [], by: 'left' };
     });
   }
 

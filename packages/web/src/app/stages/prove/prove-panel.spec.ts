@@ -33,7 +33,14 @@ const coarse = finding({ kind: 'coarse', severity: 'note', places: [], message: 
 
 function proving() {
   const fake = fakeWork(
-    viewWith({ proof: { findings: [crossing, finding({}), coarse], waived: [], parts: 1 } }),
+    viewWith({
+      proof: {
+        findings: [crossing, finding({}), coarse],
+        waived: [],
+        parts: 1,
+        want: { is: 'together', isSaid: false },
+      },
+    }),
   );
   fake.bench.stage.set('prove');
   fake.bench.size.set({ width: 800, height: 600 });
@@ -107,6 +114,24 @@ describe('the panel of Prove', () => {
     expect(text()).toContain('from memory');
   });
 
+  it('says what is to come out, and with what and how deep pockets are cleared', () => {
+    const { choose, prove, element, fixture, result, text } = proving();
+    expect(element.querySelector('select[aria-label="What comes out"]')?.textContent).toContain(
+      'as it looks: one thing that hangs together',
+    );
+    choose('What comes out', 'apart');
+    expect(prove()?.wanted).toBe('apart');
+    expect(text()).not.toContain('Pockets are so deep');
+    const view = result.view as unknown as { set(view: ReturnType<typeof viewWith>): void };
+    const shown = viewWith();
+    view.set({ ...shown, piece: { ...shown.piece, tasks: [{ task: 'pocket', contours: 1, length: 9 }] } });
+    fixture.detectChanges();
+    choose('To pocket with', 'beam, kerf 0.1 mm');
+    expect(prove()?.works.pocket).toMatchObject({ tool: { width: 0.1 }, depth: null });
+    choose('Process', 'router');
+    expect(prove()?.works.pocket).toEqual({ tool: null, depth: null });
+  });
+
   it('tells how large it has to be for nothing to be too small, and makes it so', () => {
     const { text, press, store } = proving();
     // A neck of 0.4 mm where 1 mm is asked, on artwork 50 mm wide.
@@ -141,7 +166,12 @@ describe('the panel of Prove', () => {
     const view = result.view as unknown as { set(view: ReturnType<typeof viewWith>): void };
     view.set(
       viewWith({
-        proof: { findings: [], waived: [{ ...crossing, reason: 'It is only a sketch.' }], parts: 1 },
+        proof: {
+          findings: [],
+          waived: [{ ...crossing, reason: 'It is only a sketch.' }],
+          parts: 1,
+          want: { is: 'together', isSaid: false },
+        },
       }),
     );
     fixture.detectChanges();

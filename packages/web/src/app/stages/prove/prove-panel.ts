@@ -19,6 +19,7 @@ import { Fold } from '../../shared/fold';
 import { IconButton } from '../../shared/icon-button';
 import { ProblemService } from '../../shared/problem.service';
 import { RulerFields } from './ruler-fields';
+import { WorkFields } from './work-fields';
 import { ShownResult } from '../../job/shown-result';
 import { JobLengths } from '../../job/job-lengths';
 import { JobStore } from '../../job/store/job-store';
@@ -34,7 +35,7 @@ const GRAVITIES: Record<Severity, string> = {
 @Component({
   selector: 'drelk-prove-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon, RulerFields],
+  imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon, RulerFields, WorkFields],
   templateUrl: './prove-panel.html',
   styleUrls: ['../panel.scss', './prove-panel.scss'],
 })
@@ -59,6 +60,7 @@ export class ProvePanel {
   });
   readonly materials = computed(() => this.choices(this.workshop().materials, this.settings()?.material));
   readonly tools = computed(() => this.choices(this.workshop().tools, this.settings()?.tool));
+  readonly ofProcess = computed(() => this.workshop().tools.filter((one) => one.process === this.process()));
   readonly material = computed(() => this.settings()?.material.name ?? '');
   readonly tool = computed(() => this.settings()?.tool.name ?? '');
   readonly limits = computed(() => {
@@ -100,6 +102,8 @@ export class ProvePanel {
       this.proving.change(`For a ${process}`, (prove) => {
         prove.material = material;
         prove.tool = tool;
+        // Tools of another process do nothing here.
+        for (const work of Object.values(prove.works)) work.tool = null;
       });
   }
 
