@@ -67,6 +67,29 @@ test(
   },
 );
 
+test('a script that is to come out as one thing is told to be in parts, and is tied', async ({
+  page,
+  server,
+}) => {
+  await openPiece(page, server.address, 'Open late', '160 mm');
+  await goTo(page, 'Prove');
+  const panel = page.locator('drelk-prove-panel');
+  const wanted = panel.getByRole('combobox', { name: 'What comes out' });
+  await expect(wanted).toContainText('as it looks: single parts');
+  await wanted.selectOption('together');
+  const apart = panel.getByText(/^may spoil the cut: 3 parts do not hang together with the rest/);
+  await expect(apart).toBeVisible();
+  await panel.getByRole('button', { name: 'Tie them together' }).click();
+  await panel.getByRole('button', { name: 'Take it', exact: true }).click();
+  await expect(apart).toHaveCount(0);
+  await expect(fact(page, 'shapes').locator('.value')).toHaveText('1');
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(apart).toBeVisible();
+  // As single parts they are right.
+  await wanted.selectOption('apart');
+  await expect(apart).toHaveCount(0);
+});
+
 test('too thin legs are thickened by a remedy: a ghost first, one step of the history, fewer are found', async ({
   page,
   server,

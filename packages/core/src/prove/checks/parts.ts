@@ -66,7 +66,7 @@ export const asunder: Check = {
         hint: 'Tie them, or say in Prove that parts are to come out.',
       },
       (count, size) =>
-        `${counted(count, 'part does', 'parts do')} not hang together with the rest, the largest ${told(size, units)} across.`,
+        `${counted(count, 'part does', 'parts do')} not hang together with the rest, the largest ${told(Number(size.toFixed(1)), units)} across.`,
     );
   },
 };

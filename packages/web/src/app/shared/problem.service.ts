@@ -7,14 +7,20 @@ export interface Sentence {
   hint: string;
 }
 
-/** Says things at the foot of the window: what went wrong, or what was done with a way to take it back. */
+const AT_HEAD = { verticalPosition: 'top' } as const;
+
+/** Says things in the window's head, where nobody works: what went wrong, or what was done with a way to take it back. */
 @Injectable({ providedIn: 'root' })
 export class ProblemService {
   private readonly bar = inject(MatSnackBar);
 
   show(problem: unknown): void {
     const { message, hint } = sentenceOf(problem);
-    this.bar.open(`${message} ${hint}`, 'Understood', { duration: 12_000, politeness: 'assertive' });
+    this.bar.open(`${message} ${hint}`, 'Understood', {
+      ...AT_HEAD,
+      duration: 12_000,
+      politeness: 'assertive',
+    });
   }
 
   /** Says why something was not done, but where it was stopped: whoever stops knows. */
@@ -24,12 +30,15 @@ export class ProblemService {
 
   /** Says something that asks for nothing. */
   note(message: string): void {
-    this.bar.open(message, undefined, { duration: 4000 });
+    this.bar.open(message, undefined, { ...AT_HEAD, duration: 4000 });
   }
 
   /** Tells of something done; resolves true when the user takes it back. */
   done(message: string, takeBack: string, undo: () => void): void {
-    this.bar.open(message, takeBack, { duration: 8000 }).onAction().subscribe(undo);
+    this.bar
+      .open(message, takeBack, { ...AT_HEAD, duration: 8000 })
+      .onAction()
+      .subscribe(undo);
   }
 }
 

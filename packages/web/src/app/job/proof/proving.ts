@@ -19,6 +19,8 @@ const AROUND = 16;
 /** So much of a piece is seen at least, and so many times what falls out of it. */
 const LEAST_SHARE = 0.15;
 const SURROUNDED = 2.2;
+/** Findings that are of a part as a whole. */
+const WHOLE = ['island', 'asunder', 'apart'];
 /** Marks of one finding, at most. */
 const MOST_MARKS = 500;
 
@@ -125,7 +127,7 @@ export class Proving {
     if (!view || !place) return;
     const { frame, millimetresPerPixel: mm } = view;
     // In its surroundings: what falls out as a whole, and never a blank stretch of a large piece.
-    const own = chosen.kind === 'island' ? SURROUNDED * (chosen.sizes[this.place()] ?? 0) : 0;
+    const own = WHOLE.includes(chosen.kind) ? SURROUNDED * (chosen.sizes[this.place()] ?? 0) : 0;
     const around = Math.max(AROUND, own, LEAST_SHARE * mm * Math.max(frame.width, frame.height));
     this.state.lookAt({ x: frame.x + place.x / mm, y: frame.y + place.y / mm }, around / mm);
   }

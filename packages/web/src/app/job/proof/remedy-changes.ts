@@ -63,7 +63,7 @@ const JOINED = 2;
 /** Shapes as near to a place as so many times the least are mended with it. */
 const NEAR = 2;
 /** How finely ghosts are followed, in pixels. */
-const FLATNESS_PX = 0.25;
+const FLATNESS_PX = 0.03;
 
 /** What becomes of which contours; `isTaken` where the tool works inside of them. Throws where it would be of none. */
 export async function changesOf(

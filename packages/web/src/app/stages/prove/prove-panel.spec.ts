@@ -117,7 +117,7 @@ describe('the panel of Prove', () => {
   it('says what is to come out, and with what and how deep pockets are cleared', () => {
     const { choose, prove, element, fixture, result, text } = proving();
     expect(element.querySelector('select[aria-label="What comes out"]')?.textContent).toContain(
-      'as it looks: one thing that hangs together',
+      'as it looks: one thing',
     );
     choose('What comes out', 'apart');
     expect(prove()?.wanted).toBe('apart');

@@ -16,9 +16,9 @@ import { Choice } from '../../shared/choice';
 import { LengthField } from '../../shared/length-field';
 
 const WANTS: Record<Wanted, string> = {
-  board: 'a board, things cut out of it',
-  together: 'one thing that hangs together',
-  apart: 'parts by themselves',
+  board: 'a board with cut-outs',
+  together: 'one thing',
+  apart: 'single parts',
 };
 /** The job's own tool, as a choice. */
 const OWN = '';
