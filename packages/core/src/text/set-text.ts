@@ -52,7 +52,9 @@ export function setText(settings: TextSettings, font: Font, contour?: Contour): 
   const scale = scaleOf(settings, font, lines);
   const step = settings.lines * font.lineHeight * scale;
   const glyphs = lines.flatMap((line, number) => {
-    const baseline = baselineOf(settings, font.capitals * scale, number * step, contour);
+    const baseline = baselineOf(settings, font.capitals * scale, number * step, contour, (tight, measured) =>
+      spreadFor(font, line, tight / scale, measured / scale),
+    );
     const begin = beginOf(settings, line.width * scale, baseline);
     return line.glyphs
       .filter(({ isSeen }) => isSeen)
@@ -93,8 +95,9 @@ function baselineOf(
   height: number,
   down: number,
   contour: Contour | undefined,
+  spread: (tight: number, measured: number) => number,
 ): Baseline {
-  if (along.kind === 'circle') return onCircle(along, height, down);
+  if (along.kind === 'circle') return onCircle(along, height, down, spread);
   if (along.kind === 'contour' && contour) return onContour(along, contour, height, down);
   const { at, length } = STRAIGHT;
   return { length, at: (s) => ({ ...at(s), y: down }) };
@@ -105,6 +108,7 @@ function onCircle(
   { diameter, reads, stands, turn, even }: CircleText,
   height: number,
   down: number,
+  spread: (tight: number, measured: number) => number,
 ): Baseline {
   const isOver = reads === 'over';
   const sign = isOver ? 1 : -1;
@@ -119,7 +123,36 @@ function onCircle(
       'Type a greater diameter, or smaller letters.',
     );
   const measured = even ? Math.max(radius / 4, radius + (sign * height) / 2) : radius;
-  return circleBaseline(radius, reads, (turn * Math.PI) / 180, measured);
+  const apart = spread(Math.min(radius, radius + sign * height), measured);
+  return circleBaseline(radius, reads, (turn * Math.PI) / 180, measured / apart);
+}
+
+/** Letters on a circle keep this share of the height of capitals between them where it is tightest. */
+const LEAST_GAP = 0.02;
+/** But are spread by no more than this. */
+const MOST_SPREAD = 4;
+
+/**
+ * By how much letters are to be farther apart than they are set, so that none touches the next where their circle is tightest, at the radius
+ * `tight`: rooms shrink towards it, and letters do not. `measured` is the radius at which rooms are as they are set.
+ */
+function spreadFor(font: Font, { glyphs }: SetLine, tight: number, measured: number): number {
+  if (!(tight < measured) || tight <= 0) return 1;
+  const seen = glyphs
+    .filter(({ isSeen }) => isSeen)
+    .map(({ id, x, advance }) => {
+      const box = boxOf(font.outline(id));
+      const middle = x + advance / 2;
+      return { middle, left: middle - x - (box?.left ?? 0), right: (box?.right ?? 0) + x - middle };
+    });
+  const gap = LEAST_GAP * font.capitals;
+  return seen.slice(1).reduce((most, { middle, left }, k) => {
+    const room = middle - seen[k].middle;
+    // What is set to overlap, as a running hand is, may do so.
+    if (room <= 0 || room < seen[k].right + left) return most;
+    const need = Math.atan(seen[k].right / tight) + Math.atan(left / tight) + gap / tight;
+    return Math.min(MOST_SPREAD, Math.max(most, (need * measured) / room));
+  }, 1);
 }
 
 function onContour({ start, even }: ContourText, contour: Contour, height: number, down: number): Baseline {
@@ -140,6 +173,24 @@ function beginOf({ align, along }: TextSettings, width: number, { length }: Base
   return align === 'left' ? 0 : align === 'right' ? whole - width : (whole - width) / 2;
 }
 
+/** How closely what lies under a letter is looked at. */
+const UNDER = 8;
+
+/** On a hollow bend a letter stands on the ends of its foot: how far above the line, which otherwise would run through it. */
+function liftedBy(
+  at: Baseline['at'],
+  from: number,
+  to: number,
+  middle: { x: number; y: number },
+  angle: number,
+): number {
+  const [up, across] = [Math.cos(angle), Math.sin(angle)];
+  return Array.from({ length: UNDER + 1 }, (_, k) => at(from + ((to - from) * k) / UNDER)).reduce(
+    (most, { x, y }) => Math.max(most, (x - middle.x) * across - (y - middle.y) * up),
+    0,
+  );
+}
+
 /** A glyph stands with the middle of its foot on the baseline, turned as the baseline runs under all of its foot. */
 function mapOf(
   { x, y, advance }: ShapedGlyph,
@@ -154,6 +205,7 @@ function mapOf(
   const runs = b.x === a.x && b.y === a.y ? middle.angle : Math.atan2(b.y - a.y, b.x - a.x);
   const angle = along.kind === 'contour' && along.upright ? 0 : along.kind === 'straight' ? 0 : runs;
   const [c, s] = [Math.cos(angle) * scale, Math.sin(angle) * scale];
-  const [dx, dy] = [-advance / 2, -y];
+  const lift = along.kind === 'contour' && !along.upright ? liftedBy(at, from, to, middle, angle) : 0;
+  const [dx, dy] = [-advance / 2, -y - lift / scale];
   return [c, s, -s, c, middle.x + c * dx - s * dy, middle.y + s * dx + c * dy];
 }

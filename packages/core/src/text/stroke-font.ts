@@ -1,6 +1,7 @@
 import { DrelkError } from '../error';
 import type { Contour, Segment } from '../geometry';
 import type { Font, ShapedGlyph } from './font';
+import { marked, taken } from './stroke-accents';
 
 /** Hershey's units: capitals are 21 high, from 12 above the middle line to 9 below it, which is the baseline. */
 const CAPITALS = 21;
@@ -20,7 +21,7 @@ interface StrokeGlyph {
 /**
  * A single-line font from the text of a Hershey font file in Hurt's format: a line a character from the space on; five
  * columns of number, three of how many pairs, then pairs of letters whose distances from R are x and y, the first pair the left and the
- * right side; " R" lifts the pen. Throws `bad-font`.
+ * right side; " R" lifts the pen. Letters with accents are made of a letter and its marks. Throws `bad-font`.
  */
 export function openStrokeFont(text: string, name: string): Font {
   const glyphs = text
@@ -33,6 +34,13 @@ export function openStrokeFont(text: string, name: string): Font {
       `“${name}” has only ${glyphs.length} of 95 characters.`,
       'Take a whole file of a single-line font.',
     );
+  const withMarks = new Map<string, StrokeGlyph | undefined>();
+  const glyphFor = (character: string): StrokeGlyph | undefined => {
+    const own = glyphs[(character.codePointAt(0) ?? 0) - FIRST] as StrokeGlyph | undefined;
+    if (own) return own;
+    if (!withMarks.has(character)) withMarks.set(character, accented(character, glyphs));
+    return withMarks.get(character);
+  };
   return {
     name,
     isLine: true,
@@ -41,12 +49,12 @@ export function openStrokeFont(text: string, name: string): Font {
     ascent: ASCENT,
     descent: DESCENT,
     lineHeight: EM,
-    has: (codePoint) => glyphs[codePoint - FIRST] !== undefined,
+    has: (codePoint) => glyphFor(String.fromCodePoint(codePoint)) !== undefined,
     shape(line) {
       let x = 0;
-      return Array.from(line).flatMap((character): ShapedGlyph[] => {
+      return Array.from(line.normalize('NFC')).flatMap((character): ShapedGlyph[] => {
         const id = (character.codePointAt(0) ?? 0) - FIRST;
-        const glyph = glyphs[id] as StrokeGlyph | undefined;
+        const glyph = glyphFor(character);
         if (!glyph) return [];
         const { advance, lines } = glyph;
         const at = x;
@@ -54,8 +62,16 @@ export function openStrokeFont(text: string, name: string): Font {
         return [{ id, x: at, y: 0, advance, isSeen: lines.length > 0 }];
       });
     },
-    outline: (id) => glyphs[id].lines,
+    outline: (id) => glyphFor(String.fromCodePoint(id + FIRST))?.lines ?? [],
   };
+}
+
+/** A letter of the font with marks on it; undefined where it has not that letter, or a mark is none that is drawn. */
+function accented(character: string, glyphs: readonly StrokeGlyph[]): StrokeGlyph | undefined {
+  const parts = taken(character);
+  const letter = parts && glyphs[(parts.letter.codePointAt(0) ?? 0) - FIRST];
+  if (!parts || parts.marks.length === 0 || !letter) return undefined;
+  return { advance: letter.advance, lines: marked(letter.lines, parts.letter, parts.marks) };
 }
 
 function glyphOf(line: string): StrokeGlyph {

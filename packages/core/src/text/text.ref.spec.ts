@@ -142,9 +142,9 @@ describe('text', () => {
   it.each(['over', 'under'] as const)('stands on a circle, read %s it', (reads) => {
     const font = shippedFont('cabin-bold');
     const along = { kind: 'circle', diameter: 100, reads, stands: 'outside', turn: 0, even: false } as const;
-    const { glyphs } = setText(settings({ text: 'HHHHH', along }), font);
+    const { glyphs } = setText(settings({ text: 'HHHHH', along, letters: 0.5 }), font);
     const [first, second] = glyphs.map(({ map }) => Math.atan2(map[1], map[0]));
-    const advance = (font.shape('H')[0].advance * 20) / font.capitals;
+    const advance = (font.shape('H')[0].advance * 20) / font.capitals + 0.5 * 20;
     const radius = reads === 'over' ? 50 : 70;
     expect(Math.abs(second - first)).toBeCloseTo(advance / radius, 9);
     expect(Math.atan2(glyphs[2].map[1], glyphs[2].map[0])).toBeCloseTo(0, 9);
@@ -167,6 +167,52 @@ describe('text', () => {
       expect(distances('inside', reads)[1]).toBeLessThan(51.5);
       expect(distances('inside', reads)[0]).toBeGreaterThan(40);
     }
+  });
+
+  it('on a small circle its letters keep a gap where it is tightest, and are set as they are on a large one', () => {
+    const font = shippedFont('cabin-bold');
+    const gaps = (diameter: number, stands: 'outside' | 'inside') => {
+      const along = { kind: 'circle', diameter, reads: 'over', stands, turn: 0, even: true } as const;
+      const size = { of: 'capitals', length: 8 } as const;
+      const { glyphs } = setText(settings({ text: 'HIHNH', along, size }), font);
+      const letters = glyphs.map((glyph) => contoursOf(textShapes(font, [glyph])));
+      return letters
+        .slice(1)
+        .map((letter, k) => Math.min(...distancesBetween(letter, letters[k], 0.1, 0.005)));
+    };
+    for (const diameter of [24, 30, 60])
+      expect([diameter, Math.min(...gaps(diameter, 'inside')) > 0.12]).toEqual([diameter, true]);
+    expect(Math.min(...gaps(2000, 'outside'))).toBeCloseTo(Math.min(...gaps(4000, 'outside')), 1);
+  });
+
+  it('stays off its line where that bends towards it', () => {
+    // A bowl, walked through from left to right, with letters standing in it.
+    const bowl: Contour = {
+      start: { x: -30, y: 0 },
+      segments: [{ kind: 'arc', bulge: -Math.tan(Math.PI / 8), x: 30, y: 0 }],
+      closed: false,
+    };
+    const along = {
+      kind: 'contour',
+      at: [0, 0],
+      start: 0,
+      turned: false,
+      upright: false,
+      even: true,
+    } as const;
+    const hill = { ...bowl, segments: [{ ...bowl.segments[0], bulge: Math.tan(Math.PI / 8) }] } as Contour;
+    const font = shippedFont('cabin-bold');
+    const wide = settings({ text: 'HEM', along, size: { of: 'capitals', length: 12 } });
+    const radius = 30 / Math.sin(Math.PI / 4);
+    const far = (line: Contour, y: number) =>
+      contoursOf(textShapes(font, setText(wide, font, line).glyphs))
+        .flatMap(({ segments }) => segments)
+        .map((to) => Math.hypot(to.x, to.y - y));
+    // About the middle of its circle: all within the bowl, and all outside of the hill.
+    const [inside, outside] = [far(hill, -30), far(bowl, 30)];
+    expect(Math.max(...inside)).toBeLessThan(radius + 0.05);
+    expect(Math.max(...inside)).toBeGreaterThan(radius - 0.3);
+    expect(Math.min(...outside)).toBeGreaterThan(radius - 0.5);
   });
 
   it('along a contour that is a circle lies as on that circle', () => {
@@ -195,8 +241,12 @@ describe('text', () => {
         even,
       } as const;
       const font = shippedFont('cabin-bold');
-      const ours = setText(settings({ text, size, along: on, align: 'left' }), font, circle).glyphs;
-      const theirs = setText(settings({ text, size, along: about }), font).glyphs;
+      const ours = setText(
+        settings({ text, size, letters: 0.1, along: on, align: 'left' }),
+        font,
+        circle,
+      ).glyphs;
+      const theirs = setText(settings({ text, size, letters: 0.1, along: about }), font).glyphs;
       // The same but for where they begin: half the text farther round.
       const angles = (glyphs: typeof ours) =>
         glyphs.map(({ map }) => Math.atan2(map[1], map[0])).map((angle, _, [first]) => angle - first);
@@ -251,6 +301,22 @@ describe('text', () => {
     expect(shapes).toHaveLength(4);
     expect(boxHeight(boxOfText({ text: 'HI', font: 'line-futural' }))).toBeCloseTo(20, 9);
     expect(shippedFont('line-rowmans').has('~'.codePointAt(0) ?? 0)).toBe(true);
+  });
+
+  it('in a single-line font has accents, of the letter and its marks (Unicode canonical decomposition, UAX #15)', () => {
+    const font = 'line-futural';
+    const lines = (text: string) => shapesOf({ text, font }).map(({ outer }) => outer);
+    for (const letter of Array.from('àáâãäåèéêëñòóôõöùúûüýÿšžčřőűāăėÀÉÎÖŮ')) {
+      const [base] = Array.from(letter.normalize('NFD'));
+      const [top, plain] = [lines(letter), lines(base)].map((own) => boxOf(own)?.top ?? 0);
+      expect([letter, top < plain - 2]).toEqual([letter, true]);
+      expect(lines(letter).length).toBeGreaterThan(lines(base).length);
+    }
+    // An i gives its dot away; a cedilla hangs below.
+    expect(lines('í').length).toBe(lines('i').length);
+    expect(boxOf(lines('ç'))?.bottom ?? 0).toBeGreaterThan((boxOf(lines('c'))?.bottom ?? 0) + 2);
+    expect(setText(settings({ text: 'Çay é', font }), shippedFont(font)).missing).toEqual([]);
+    expect(setText(settings({ text: 'a ø', font }), shippedFont(font)).missing).toEqual(['ø']);
   });
 
   it('names what its font has no letter for', () => {
