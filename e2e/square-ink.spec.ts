@@ -262,6 +262,36 @@ test('a page of a PDF and a scan come in with their density', async ({ page, ser
   await expect(fact(page, 'size')).toContainText(/^\s*(59\.9|60)/, { timeout: 30_000 });
 });
 
+test('of a TIFF of several pages one is chosen', async ({ page, server }) => {
+  const discs = await Promise.all(
+    [20, 40, 60].map((radius) =>
+      sharp(
+        Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" width="200" height="160"><rect width="200" height="160" fill="#fff"/><circle cx="100" cy="80" r="${radius}"/></svg>`,
+        ),
+      )
+        .png()
+        .toBuffer(),
+    ),
+  );
+  const buffer = await sharp(discs, { join: { animated: true } })
+    .tiff({ xres: 10, yres: 10 })
+    .toBuffer();
+  await page.goto(server.address);
+  await page
+    .getByLabel('Picture or vector file')
+    .setInputFiles({ name: 'discs.tif', mimeType: 'image/tiff', buffer });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('of 3');
+  await dialog.getByRole('spinbutton').fill('2');
+  await dialog.getByRole('spinbutton').press('Tab');
+  await expect(dialog.getByRole('img', { name: 'Page 2' })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take this page' }).click();
+  // 80 pixels at 254 dots to the inch.
+  await expect(fact(page, 'size')).toContainText(/^(8|7\.99) × (8|7\.99) mm/, { timeout: 30_000 });
+  await expect(page.getByLabel('Name of the job')).toHaveValue('Discs page 2');
+});
+
 test('a TIFF opens like any other picture', { tag: '@long' }, async ({ page, server }) => {
   const disc = Buffer.from(
     '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="160"><rect width="200" height="160" fill="#fff"/><circle cx="100" cy="80" r="60"/></svg>',

@@ -175,6 +175,9 @@ export {
   type VectorDrawing,
   type VectorKind,
   withDensity,
+  onePage,
+  type TiffPage,
+  tiffPages,
 } from './format';
 export {
   clingToMark,

@@ -42,3 +42,4 @@ export { readPdfPage } from './pdf/read';
 export { drawingAsSvg } from './pdf/as-svg';
 export { checkPicture, MOST_PIXELS, readPictureHeader } from './picture/read-header';
 export { withDensity } from './picture/png-density';
+export { onePage, type TiffPage, tiffPages } from './picture/tiff-pages';

@@ -104,7 +104,7 @@ export { cornersTurned, directionFrom, directionTo, endOf, splitSegment, startOf
 export { nearestOn, nodesOf, withHandleAt, withNodeIn } from './nodes/nodes';
 export { cutAtNodes, type RunKind, withNodesMoved, withoutNodes, withRunAs } from './nodes/node-run';
 export { axesOf } from './measured/axes';
-export { closedContour, cutAtNode, joinedContours } from './nodes/ends';
+export { closedContour, cutAtNode, gapOfEnds, isNearlyClosed, joinedContours } from './nodes/ends';
 export { alongOf, cornersAlong, nearestAlong, onAt, placesAlong, runsBetween } from './nodes/along';
 export { combineAreas, type Combining } from './curved/combine';
 export { splineContour, splineThrough } from './curved/spline';

@@ -4,6 +4,7 @@ import {
   contourLength,
   contoursOf,
   drawnRings,
+  isNearlyClosed,
   leastOtherWidth,
   nodeCount,
   parentsAmong,
@@ -61,8 +62,13 @@ export function factsOf(
     nodes: contours.reduce((sum, contour) => sum + nodeCount(contour), 0),
     nodesBefore: traced?.line.nodesBefore ?? nodesBefore,
     lines: shapes.filter(({ pen }) => pen !== undefined).length,
-    openPaths: contoursOf(shapes.filter(({ pen }) => pen === undefined)).filter(({ closed }) => !closed)
-      .length,
+    // Lines are open by nature, but for those that were meant to close.
+    openPaths: shapes.reduce(
+      (sum, { outer, holes, pen }) =>
+        sum +
+        [outer, ...holes].filter((one) => (pen === undefined ? !one.closed : isNearlyClosed(one))).length,
+      0,
+    ),
     pens: spread(shapes.flatMap(({ pen }) => (pen === undefined ? [] : [pen]))),
     rings: ringsOf(shapes),
     cutLength: contours.reduce((sum, contour) => sum + contourLength(contour), 0),

@@ -51,6 +51,32 @@ describe('prove', () => {
     [{ pixel: undefined }, []],
   ])('%o: %o', (changed, found) => expect(kinds(changed)).toEqual(found));
 
+  it('counts a line with a pen that was meant to close, and none that only ends', () => {
+    const bent = (gap: number): DrawingPath => ({
+      task: 'cut-through',
+      shape: {
+        outer: {
+          start: { x: 0, y: 0 },
+          segments: [
+            { kind: 'line', x: 30, y: 0 },
+            { kind: 'line', x: 30, y: 20 },
+            { kind: 'line', x: 0, y: 20 },
+            { kind: 'line', x: 0, y: gap },
+          ],
+          closed: false,
+        },
+        holes: [],
+        pen: 0.4,
+      },
+    });
+    expect(prove(subjectOf([bent(1)])).findings[0]).toMatchObject({
+      kind: 'open',
+      severity: 'stop',
+      count: 1,
+    });
+    expect(kinds({ ...subjectOf([bent(12)]) })).toEqual([]);
+  });
+
   it('sets apart what is waived, with the reason', () => {
     const all = prove(subjectOf([disc, straight], { hasTrueSize: false })).findings;
     const { findings, waived } = proofOf(

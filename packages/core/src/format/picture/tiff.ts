@@ -25,18 +25,18 @@ const SHORT = 3;
 const RATIONAL = 5;
 const LONG8 = 16;
 
-/** Reads the first directory; undefined where the bytes are no TIFF structure. */
-export function readTiff(data: Uint8Array): TiffTags | undefined {
+/** Reads the first directory, or the one that stands `there`; undefined where the bytes are no TIFF structure. */
+export function readTiff(data: Uint8Array, there?: number): TiffTags | undefined {
   const bytes = new Bytes(data);
   const order = bytes.ascii(0, 2);
   const little = order === 'II';
   if ((!little && order !== 'MM') || bytes.u16(2, little) !== 42) return undefined;
-  const at = bytes.u32(4, little);
+  const at = there ?? bytes.u32(4, little);
   const entries = bytes.u16(at, little);
   if (at === 0 || entries > MOST_ENTRIES) return undefined;
-  const values = directory(bytes, at, little);
+  const values = tiffDirectory(bytes, at, little);
   const exif = values.get(EXIF);
-  const ofCamera = exif !== undefined && exif !== at ? directory(bytes, exif, little) : values;
+  const ofCamera = exif !== undefined && exif !== at ? tiffDirectory(bytes, exif, little) : values;
   const isCamera = CAMERAS.some((tag) => ofCamera.has(tag));
   const resolution = values.get(X_RESOLUTION);
   // ResolutionUnit: 1 none, 2 inch (the default), 3 centimetre.
@@ -52,7 +52,7 @@ export function readTiff(data: Uint8Array): TiffTags | undefined {
 }
 
 /** The values of a directory, as far as it is there: it may promise more. */
-function directory(bytes: Bytes, at: number, little: boolean): Map<number, number> {
+export function tiffDirectory(bytes: Bytes, at: number, little: boolean): Map<number, number> {
   const values = new Map<number, number>();
   const there = Math.min(bytes.u16(at, little), MOST_ENTRIES, Math.floor((bytes.length - at - 2) / 12));
   for (let k = 0; k < there; k++) {

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
+import sharp from 'sharp';
 import { type Contour, type Segment, boxOf, circleContour, contourLength, signedArea } from '../../geometry';
-import type { Drawing } from '../drawing';
+import { block } from '../../testing/contours';
+import type { Drawing, DrawingPath } from '../drawing';
 import { contoursDrawn } from '../vector-drawing';
 import { readSvg } from './read';
 import { writeSvg } from './write';
@@ -34,6 +36,31 @@ describe('writeSvg', () => {
     expect(svg.match(/<path/g)).toHaveLength(1);
     expect(svg.match(/M/g)).toHaveLength(2);
     expect(svg).not.toMatch(/script|metadata|<!--/);
+  });
+
+  it('fills a board but not its windows, though they are paths of their own; a renderer shows them', async () => {
+    const cut = (outer: Contour): DrawingPath => ({ task: 'cut-through', shape: { outer, holes: [] } });
+    const paths = [
+      cut(block(0, 0, 60, 40)),
+      cut(circleContour({ x: 20, y: 20 }, 10)),
+      cut(circleContour({ x: 45, y: 20 }, 8)),
+      cut(circleContour({ x: 45, y: 20 }, 4)),
+    ];
+    const svg = writeSvg({ frame: { left: 0, top: 0, right: 60, bottom: 40 }, units: 'mm', paths });
+    expect(contoursDrawn(readSvg(svg))).toHaveLength(4);
+    const { data, info } = await sharp(Buffer.from(svg), { density: 72 })
+      .flatten({ background: '#fff' })
+      .greyscale()
+      .resize(60, 40, { fit: 'fill' })
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const tone = (x: number, y: number) => data[y * info.width + x];
+    expect([tone(3, 3), tone(20, 20), tone(45, 14), tone(45, 20)].map((one) => one > 128)).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
   });
 
   it('says inches where the job is in inches, its coordinates staying millimetres', () => {

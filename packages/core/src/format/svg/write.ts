@@ -8,6 +8,9 @@ import {
   arcPoint,
   centredArc,
   eachSegment,
+  findCrossings,
+  nestContours,
+  parentsAmong,
 } from '../../geometry';
 import { type Drawing, type DrawingPath, TASK_COLOURS } from '../drawing';
 import { plain } from '../number';
@@ -111,7 +114,8 @@ function groupOf(
 ): SvgGroup {
   const [{ plate, shape: first }] = paths;
   const isPenned = first.pen !== undefined;
-  const pieces = paths.map(({ shape }) => {
+  const shapes = isFilled && !isPenned ? asAreas(paths) : paths.map(({ shape }) => shape);
+  const pieces = shapes.map((shape) => {
     // Renderers draw an arc a hair differently forth and back; the borders of plates must agree.
     const data = shapeData(plate ? withoutArcs(shape) : shape, origin);
     return hasPens && shape.pen !== undefined ? { data, pen: shape.pen } : { data };
@@ -121,6 +125,22 @@ function groupOf(
     paint: paintOf(colour, isFilled && !isPenned ? undefined : HAIRLINE, isPenned),
     paths: isOnePath(id) ? [{ ...pieces[0], data: pieces.map(({ data }) => data).join('') }] : pieces,
   };
+}
+
+/** How closely curves are followed to see what lies in what, in millimetres. */
+const FLATNESS = 0.02;
+
+/** What is cut through, as what stays: a board with its windows is one area with holes, though they are paths of their own. */
+function asAreas(paths: readonly DrawingPath[]): Shape[] {
+  const shapes = paths.map(({ shape }) => shape);
+  const outers = shapes.map(({ outer }) => outer);
+  const isCut = paths.every(({ task }) => task === 'cut-through') && outers.every(({ closed }) => closed);
+  const lieApart = shapes.length < 2 || parentsAmong(outers, FLATNESS).every((parent) => parent < 0);
+  if (!isCut || lieApart || findCrossings(outers, FLATNESS).length > 0) return shapes;
+  return nestContours(
+    shapes.flatMap(({ outer, holes }) => [outer, ...holes]),
+    FLATNESS,
+  );
 }
 
 /** Filled, or stroked so wide; round where it stands for a pen. */

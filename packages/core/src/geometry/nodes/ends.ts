@@ -1,4 +1,5 @@
 import type { Contour } from '../contour';
+import { contourLength } from '../measured/measure';
 import { joinEnds } from '../tidy/join-ends';
 import { reverseContour } from '../maps/transform';
 import { norm } from '../../norm';
@@ -19,6 +20,19 @@ export function cutAtNode({ start, segments, closed }: Contour, node: number): C
     { start: { x, y }, segments: segments.slice(node), closed: false },
   ];
 }
+
+/** How far apart the ends of a contour are; 0 of a closed one. */
+export function gapOfEnds({ start, segments, closed }: Contour): number {
+  const last = segments[segments.length - 1] as { x: number; y: number } | undefined;
+  return closed || !last ? 0 : norm(last.x - start.x, last.y - start.y);
+}
+
+/** A line comes back to where it began but for this share of its length, and was meant to close, whatever pen it is drawn with. */
+const NEARLY = 0.03;
+
+/** Whether a line goes around something, and only does not close. */
+export const isNearlyClosed = (contour: Contour): boolean =>
+  !contour.closed && gapOfEnds(contour) < NEARLY * contourLength(contour);
 
 /** An open contour closed: by moving its ends together where they are nearer than `near`, otherwise by a straight line. */
 export function closedContour(contour: Contour, near: number): Contour {

@@ -1,4 +1,4 @@
-import { type Contour, type Point, contourLength, endOf, norm } from '../../geometry';
+import { type Contour, type Point, contourLength, endOf, gapOfEnds, isNearlyClosed } from '../../geometry';
 import { gapsIn } from '../../machine';
 import { type Check, findingOf, told } from '../check';
 import { remedy } from '../remedies';
@@ -21,7 +21,11 @@ export const open: Check = {
   remedies: [remedy('close', 'Join their ends', 'Ends joined')],
   reads: ['paths', 'grounds'],
   check({ paths, grounds }, { kerf, units }) {
-    const pens = new Set(paths.flatMap(({ shape }) => (shape.pen === undefined ? [] : [shape.outer])));
+    const pens = new Set(
+      paths.flatMap(({ shape: { outer, pen } }) =>
+        pen === undefined || isNearlyClosed(outer) ? [] : [outer],
+      ),
+    );
     const found = grounds.flatMap(({ drawn, cuts }) => {
       // Gaps of one part that are left in several places are tabs.
       const tabbed = new Map(
@@ -79,7 +83,7 @@ function openEnds(
   kerf: number,
 ): OpenEnds {
   const end = endOf(contour);
-  const gap = norm(end.x - contour.start.x, end.y - contour.start.y);
+  const gap = gapOfEnds(contour);
   const isMeant = !isTab && (gaps !== undefined || gap < MEANT * contourLength(contour));
   return { ends: [contour.start, end], gap, isGrave: isMeant && gap > kerf };
 }

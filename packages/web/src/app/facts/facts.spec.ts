@@ -10,6 +10,15 @@ describe('Facts', () => {
     expect(text()).toContain('99.50 %');
   });
 
+  it('are none where nothing comes of the settings', () => {
+    const { workbench } = fakeWork();
+    Object.assign(workbench, { standing: () => 'failed' });
+    const { text } = render(Facts);
+    expect(text()).toContain('–');
+    expect(text()).not.toContain('50 × 40 mm');
+    expect(text()).not.toContain('99.50 %');
+  });
+
   it('warn where there is no true size', () => {
     fakeWork(viewWith({ scaleSource: 'none' }));
     const { element } = render(Facts);

@@ -42,7 +42,14 @@ export class Facts {
   /** Figures of a smaller copy, or of other settings, until those of the picture itself are there. */
   readonly isPassing = computed(() => this.work.standing() !== 'worked out');
 
-  readonly facts = computed<Fact[]>(() => {
+  /** Where nothing comes of the settings, no figure of before stands. */
+  readonly facts = computed<Fact[]>(() =>
+    this.work.standing() === 'failed'
+      ? this.figures().map((fact) => ({ ...fact, value: '–', warns: false }))
+      : this.figures(),
+  );
+
+  private readonly figures = computed<Fact[]>(() => {
     const view = this.result.view();
     if (!view) return [];
     const { facts, scaleSource } = view;

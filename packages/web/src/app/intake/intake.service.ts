@@ -16,6 +16,7 @@ import { ApiService } from '../shared/api.service';
 import { ProblemService } from '../shared/problem.service';
 import { Incoming } from './incoming';
 import { PdfPages } from './pdf-pages';
+import { TiffPages } from './tiff-pages';
 import { VectorFiles } from './vector-files';
 
 /** Makes a job of every picture that comes in, by whatever door: looked at first, then kept, then put on the shelf. */
@@ -32,6 +33,7 @@ export class IntakeService {
   private readonly router = inject(Router);
   private readonly incoming = inject(Incoming);
   private readonly pdf = inject(PdfPages);
+  private readonly tiff = inject(TiffPages);
   private readonly vectors = inject(VectorFiles);
 
   /** Takes files in, one after the other. One alone is opened; of several, and of those that failed, it is told. */
@@ -108,7 +110,7 @@ export class IntakeService {
 
   /** Undefined where a page was to be chosen and none was. Rejects with a sentence; nothing is kept then. */
   private async take(given: File): Promise<JobRecord | undefined> {
-    const file = (await this.pdf.isPdf(given)) ? await this.pdf.choose(given) : given;
+    const file = await ((await this.pdf.isPdf(given)) ? this.pdf.choose(given) : this.tiff.choose(given));
     if (!file) {
       this.incoming.end();
       return undefined;

@@ -60,45 +60,7 @@ export interface ChosenPage {
       <button matButton="filled" type="button" (click)="take('picture')">Take this page</button>
     </mat-dialog-actions>
   `,
-  styles: `
-    mat-dialog-content {
-      display: flex;
-      gap: 20px;
-    }
-    .page {
-      align-items: center;
-      background: var(--bench);
-      display: flex;
-      flex: 1;
-      justify-content: center;
-      min-height: 372px;
-      padding: 8px;
-    }
-    .choices {
-      display: flex;
-      flex-direction: column;
-      gap: 14px;
-      width: 190px;
-    }
-    label {
-      align-items: center;
-      display: flex;
-      gap: 6px;
-    }
-    input,
-    select {
-      background: var(--surface-high);
-      border: 1px solid var(--edge);
-      border-radius: 4px;
-      color: var(--ink);
-      font: inherit;
-      padding: 4px 6px;
-      width: 72px;
-    }
-    select {
-      width: 110px;
-    }
-  `,
+  styleUrl: './page-sheet.scss',
 })
 export class PdfSheet {
   readonly densities = DENSITIES;
