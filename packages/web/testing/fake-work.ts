@@ -126,6 +126,7 @@ export function fakeWork(view = viewWith(), api: Partial<ApiService> = {}) {
     answering: signal(0),
     ask: jest.fn().mockReturnValue(new Promise(() => undefined)),
     stop: jest.fn(),
+    stopAsking: jest.fn(),
   };
   const problems = { show: jest.fn(), tell: jest.fn(), note: jest.fn(), done: jest.fn() };
   TestBed.configureTestingModule({

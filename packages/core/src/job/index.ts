@@ -83,3 +83,11 @@ export {
 } from './outside/rehearse-file';
 export { VECTOR, VECTOR_DEFAULTS, type VectorFacts, type VectorSettings } from './document/vector-settings';
 export { changedContours } from './would-be';
+export {
+  type ContourChanges,
+  type FoundPlaces,
+  type ShapeWork,
+  changesOf,
+  nothingThere,
+} from './remedied/changes';
+export { type JobEdit, editFor } from './remedied/edits';

@@ -23,6 +23,8 @@ export interface Finding {
   places: Point[];
   /** What was measured in each of them. */
   sizes: number[];
+  /** How far it reaches in all, in millimetres, where places are stretches. */
+  extent?: number;
   message: string;
   hint: string;
   /** What mends it, the best first; nothing where only another drawing would. */
@@ -70,11 +72,11 @@ export interface Check {
   check(subject: Subject, limits: Limits): Finding[];
 }
 
-/** What a check finds, with what it says of all that it finds. */
+/** What a check finds, with what it says of all that it finds; a finding that none of its remedies mends says so itself. */
 export const foundBy = ({ check, remedies, grows }: Check, subject: Subject, limits: Limits): Finding[] =>
   check(subject, limits).map((finding) => ({
     ...finding,
-    ...(remedies ? { remedies } : {}),
+    ...(remedies && !finding.remedies ? { remedies } : {}),
     ...(grows ? { grows } : {}),
   }));
 

@@ -43,6 +43,9 @@ export function outcomeOf(before: Told, after: Told, kind: string): Outcome {
 /** In how many more places something is wrong. */
 function addedTo(now: Finding, before: Finding | undefined): number {
   if (!before) return now.count;
+  // A stretch that is parted is no more of it.
+  if (now.extent !== undefined && before.extent !== undefined && now.extent <= (1 + SAME) * before.extent)
+    return 0;
   if (before.severity !== 'stop' && now.severity === 'stop') return now.count;
   return Math.max(0, now.count - before.count);
 }

@@ -44,7 +44,12 @@ declare module 'jsts/org/locationtech/jts/operation/buffer/BufferOp.js' {
   export default BufferOp;
 }
 declare module 'jsts/org/locationtech/jts/operation/overlay/OverlayOp.js' {
-  const OverlayOp: { readonly INTERSECTION: number; readonly UNION: number; readonly DIFFERENCE: number };
+  const OverlayOp: {
+    readonly INTERSECTION: number;
+    readonly UNION: number;
+    readonly DIFFERENCE: number;
+    readonly SYMDIFFERENCE: number;
+  };
   export default OverlayOp;
 }
 declare module 'jsts/org/locationtech/jts/operation/overlay/snap/SnapIfNeededOverlayOp.js' {

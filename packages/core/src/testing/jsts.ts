@@ -55,6 +55,13 @@ export const together = (all: readonly Region[]): Region =>
     factory.createGeometryCollection([]) as Region,
   );
 
+/** What an odd number of regions cover. */
+export const evenOdd = (all: readonly Region[]): Region =>
+  all.reduce(
+    (sum, one) => overlaid(sum, one, OverlayOp.SYMDIFFERENCE),
+    factory.createGeometryCollection([]) as Region,
+  );
+
 /** The polygons that a region is of. */
 export const polygonsOf = (region: Region): Polygon[] =>
   Array.from({ length: region.getNumGeometries() }, (_, k) => region.getGeometryN(k) as Polygon).filter(

@@ -4,17 +4,21 @@ import {
   type Contour,
   type Point,
   type Segment,
+  chordsToArcs,
   circleContour,
   combineAreas,
   directionFrom,
   directionTo,
   findCrossings,
   indexRims,
+  intersected,
   leftStanding,
+  merged,
   narrowPlaces,
   narrowRuns,
   nestContours,
   norm,
+  offset,
   penned,
   placeContour,
   signedArea,
@@ -45,6 +49,10 @@ const MORE = 1.012;
 /** Curves are followed so closely on that scale; chords lie this near the arc they were cut from, as a share of the least. */
 const FLATNESS_UNITS = 0.2;
 const CHORDS = 1 / 200;
+/** Patches reach so many times what curves may be off into what they lie along. */
+const OVER = 8;
+/** Of what curves may be off, this share is for the fit of what lies along a corner's sides. */
+const FITTED = 0.8;
 /** How near curves are to the rims of what is added or taken away, as a share of the least. */
 const PATCH = 0.005;
 /** Places along rims are looked at so far apart, and are of a finding that is no farther away, as shares of the least. */
@@ -104,13 +112,19 @@ function patched(
       'It may lie on another item: change that one.',
     );
   const adds = (how === 'thickened' || how === 'rounded') !== isTaken;
-  const made = combineAreas(adds ? 'unite' : 'take away', contours, refitted(whole, least, context)).filter(
+  const isPen = how === 'thickened' || how === 'opened';
+  const own = isPen
+    ? refitted(whole, least, context)
+    : exactly(overlapping(whole, contours, adds, least), least, context);
+  const made = combineAreas(adds ? 'unite' : 'take away', contours, own).filter(
     (contour) => Math.abs(signedArea(contour)) > fine * least,
   );
   const clean = made.map((contour) => withoutCrumbs(contour, CRUMB * least));
-  if (findCrossings(clean, fine).length === 0) return clean;
+  const chords = (adds ? united(contours, whole, fine / 4) : subtracted(contours, whole, fine / 4)).filter(
+    (contour) => Math.abs(signedArea(contour)) > fine * least,
+  );
   // Where rims run into one another at hardly an angle, curves are fitted anew to what comes out.
-  const chords = adds ? united(contours, whole, fine / 4) : subtracted(contours, whole, fine / 4);
+  if (clean.length === chords.length && findCrossings(clean, fine).length === 0) return clean;
   return refitted(chords, least, context);
 }
 
@@ -170,6 +184,32 @@ function widened(
 function refitted(chords: readonly Contour[], least: number, context: Context): Contour[] {
   const fine = CHORDS * least;
   const { contours } = refitContours(chords, PATCH * least, context);
+  return nestContours(contours, fine).flatMap(({ outer, holes }) => [outer, ...holes]);
+}
+
+/** Patches that reach a little farther where nothing is changed by that, so that no crumbs are left between them and the shapes they lie along. */
+function overlapping(
+  patches: readonly Contour[],
+  contours: readonly Contour[],
+  adds: boolean,
+  least: number,
+): Contour[] {
+  const fine = CHORDS * least;
+  const scale = LARGE / least;
+  const large = (all: readonly Contour[]) => all.map((one) => placeContour(one, { scale, x: 0, y: 0 }));
+  const [own, shapes] = [large(patches), large(contours)];
+  const wider = offset(own, OVER * fine * scale, 'round', FLATNESS_UNITS);
+  const made = adds
+    ? intersected(wider, united(shapes, own, FLATNESS_UNITS), FLATNESS_UNITS)
+    : subtracted(wider, subtracted(shapes, own, FLATNESS_UNITS), FLATNESS_UNITS);
+  return made.map((one) => placeContour(one, { scale: 1 / scale, x: 0, y: 0 }));
+}
+
+/** As those, but straight sides stay where they are: what fills a corner lies along both of its sides. */
+function exactly(chords: readonly Contour[], least: number, context: Context): Contour[] {
+  const fine = CHORDS * least;
+  const given = chords.map((contour) => merged(chordsToArcs(contour, fine).contour, fine));
+  const { contours } = refitContours(given, FITTED * fine, context);
   return nestContours(contours, fine).flatMap(({ outer, holes }) => [outer, ...holes]);
 }
 

@@ -24,6 +24,8 @@ export const innerCorner: Check = {
         return standing.map((one) => ({ at: cornerIn(one, corners) ?? one.at, measured: one.area }));
       })
       .sort((a, b) => b.measured - a.measured);
+    // To a beam corners are too fine to be rounded or cut free.
+    const isMendable = leastRadius > 0;
     const area = left.reduce((sum, { measured }) => sum + measured, 0);
     return findingOf(
       left,
@@ -35,7 +37,7 @@ export const innerCorner: Check = {
       },
       (count) =>
         `A tool ${told(kerf, units)} wide leaves ${toldArea(area, units)} standing in ${counted(count, 'place', 'places')} that it does not get into.`,
-    );
+    ).map((one) => (isMendable ? one : { ...one, remedies: [] }));
   },
 };
 

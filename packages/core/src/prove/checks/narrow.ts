@@ -35,9 +35,15 @@ const stretches = (
     )
     .sort((a, b) => a.measured - b.measured);
 
+const extentOf = (found: readonly Narrow[]): number => found.reduce((sum, one) => sum + one.length, 0);
+
+/** With how far its places reach in all. */
+const reaching = (findings: Finding[], found: readonly Narrow[]): Finding[] =>
+  findings.map((one) => ({ ...one, extent: extentOf(found) }));
+
 /** How far stretches reach that are longer than wide. */
 function along(found: readonly Narrow[], allowed: number, units: Limits['units']): string {
-  const length = found.reduce((sum, one) => sum + one.length, 0);
+  const length = extentOf(found);
   return length > allowed ? `; ${told(Number(length.toFixed(length < 10 ? 1 : 0)), units)} in all` : '';
 }
 
@@ -57,16 +63,19 @@ export const neck: Check = {
       };
       return necks.filter(({ a }) => !isSpeck(a));
     });
-    return findingOf(
+    return reaching(
+      findingOf(
+        found,
+        {
+          kind: 'neck',
+          severity: 'warn',
+          allowed,
+          hint: 'Make it larger, or thicken the drawing there in Ink or Line.',
+        },
+        (count, width) =>
+          `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}${along(found, allowed, units)}.`,
+      ),
       found,
-      {
-        kind: 'neck',
-        severity: 'warn',
-        allowed,
-        hint: 'Make it larger, or thicken the drawing there in Ink or Line.',
-      },
-      (count, width) =>
-        `${counted(count, 'neck is', 'necks are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}${along(found, allowed, units)}.`,
     );
   },
 };
@@ -80,11 +89,14 @@ export const wall: Check = {
   check({ sheets }, limits) {
     const { leastWall: allowed, units } = limits;
     const found = stretches(sheets, limits, allowed, ({ walls }) => walls);
-    return findingOf(
+    return reaching(
+      findingOf(
+        found,
+        { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
+        (count, width) =>
+          `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}, the thinnest ${told(width, units)}${along(found, allowed, units)}.`,
+      ),
       found,
-      { kind: 'wall', severity: 'warn', allowed, hint: 'Move the cuts apart, or make the piece larger.' },
-      (count, width) =>
-        `${counted(count, 'wall between two cuts is', 'walls between two cuts are')} thinner than ${told(allowed, units)}, the thinnest ${told(width, units)}${along(found, allowed, units)}.`,
     );
   },
 };
@@ -106,16 +118,19 @@ export const narrowSlot: Check = {
     );
     const allowed = cut.length > 0 ? leastGap : pocketGap;
     const found = [...cut, ...cleared].sort((a, b) => a.measured - b.measured);
-    return findingOf(
+    return reaching(
+      findingOf(
+        found,
+        {
+          kind: 'narrow-slot',
+          severity: 'warn',
+          allowed,
+          hint: 'Widen the gap, lay parts farther apart, or take a finer tool.',
+        },
+        (count, width) =>
+          `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool${along(found, allowed, units)}.`,
+      ),
       found,
-      {
-        kind: 'narrow-slot',
-        severity: 'warn',
-        allowed,
-        hint: 'Widen the gap, lay parts farther apart, or take a finer tool.',
-      },
-      (count, width) =>
-        `${counted(count, 'gap is', 'gaps are')} narrower than ${told(allowed, units)}, the narrowest ${told(width, units)}: there is no room for the tool${along(found, allowed, units)}.`,
     );
   },
 };

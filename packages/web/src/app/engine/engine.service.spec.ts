@@ -192,4 +192,33 @@ describe('EngineService', () => {
     expect(hand.posted.map(({ type }) => type)).toEqual(['tones', 'cling', 'followed', 'cling']);
     expect(computing).toBeGreaterThan(0);
   });
+
+  it('gives up what takes longer than a minute, in either worker, and what is stopped, and goes on', async () => {
+    await open('first');
+    jest.useFakeTimers();
+    try {
+      const job = engine.ask('sheet', { document });
+      const hand = engine.ask('followed', { points: [0, 0, 1, 1], closed: false });
+      const told = Promise.allSettled([job, hand]);
+      await jest.advanceTimersByTimeAsync(61_000);
+      for (const one of await told)
+        expect(one).toMatchObject({ status: 'rejected', reason: { code: 'too-large' } });
+    } finally {
+      jest.useRealTimers();
+    }
+    expect(worker.isTerminated).toBe(false);
+    const stopped = engine.ask('followed', { points: [0, 0, 1, 1], closed: false });
+    await Promise.resolve();
+    const lane = SilentWorker.last as SilentWorker;
+    engine.stopAsking();
+    await expect(stopped).rejects.toMatchObject({ code: 'stopped' });
+    expect(lane.isTerminated).toBe(true);
+    const next = engine.ask('followed', { points: [0, 0, 1, 1], closed: false });
+    await Promise.resolve();
+    const anew = SilentWorker.last as SilentWorker;
+    expect(anew).not.toBe(lane);
+    const { request } = anew.posted[anew.posted.length - 1];
+    anew.onmessage?.({ data: { type: 'answer', request, answer: { x: 3, y: 4 } } } as never);
+    await expect(next).resolves.toEqual({ x: 3, y: 4 });
+  });
 });

@@ -1,7 +1,7 @@
 import { Injectable, signal } from '@angular/core';
 import { Observable, Subject, filter, firstValueFrom, map, merge } from 'rxjs';
 import type { JobDocument, Proof } from '@drelk/core';
-import { type HandAsks, HandLane, isHandCall } from './hand-lane';
+import { type HandAsks, HandLane, LONGEST, TOO_LONG, isHandCall } from './hand-lane';
 import type { EngineAnswer, EngineCall, EngineCalls, EngineRequest, HandCall, JobCall } from './messages';
 import type { ArrivedView, EngineProblem, Held, ResultView } from './views';
 import { createEngineWorker } from './worker.factory';
@@ -146,6 +146,11 @@ export class EngineService {
     this.finish();
   }
 
+  /** Stops what the hand asked for. */
+  stopAsking(): void {
+    this.hand.stop();
+  }
+
   private askJob<C extends JobCall | 'open'>(
     type: C,
     asks: EngineCalls[C]['asks'],
@@ -164,11 +169,20 @@ export class EngineService {
     const interrupted = this.pending;
     // What is computed gives way, and so does what was only compiled ahead.
     this.tellNewest(request);
+    // A picture of any size is opened; what is asked of it is bounded.
+    const tooLong = type === 'open' ? undefined : setTimeout(() => this.giveUp(request), LONGEST);
     const answered = firstValueFrom(mine).finally(() => {
+      clearTimeout(tooLong);
       if (interrupted && interrupted === this.pending) this.go(interrupted);
     });
     this.worker.postMessage({ type, request, picture: this.picture, ...asks }, transfer);
     return answered;
+  }
+
+  /** A question that takes too long is answered with that, and the worker told to leave it. */
+  private giveUp(request: number): void {
+    this.tellNewest(++this.count);
+    this.answers.next({ type: 'problem', request, problem: TOO_LONG });
   }
 
   private go(pending: Pending): void {

@@ -18,6 +18,19 @@ const HAND_CALLS: readonly string[] = [
 
 export const isHandCall = (call: string): call is HandCall => HAND_CALLS.includes(call);
 
+/** No question is worked on for longer, in milliseconds. */
+export const LONGEST = 60_000;
+const STOPPED: EngineProblem = {
+  code: 'stopped',
+  message: 'That was stopped.',
+  hint: 'Nothing was changed.',
+};
+export const TOO_LONG: EngineProblem = {
+  code: 'too-large',
+  message: 'That would take longer than a minute, and was given up.',
+  hint: 'Nothing was changed. Pick less at once, or take nodes out first.',
+};
+
 /** In which tones a question looks for edges. */
 const TONES = { cling: 'source', edge: 'squared' } as const;
 type ToneCall = keyof typeof TONES;
@@ -49,18 +62,22 @@ export class HandLane {
     if (this.worker) return this.worker;
     const worker = createHandWorker();
     worker.onmessage = ({ data }: MessageEvent<EngineAnswer>) => this.answers.next(data);
-    worker.onerror = () => {
-      worker.terminate();
-      this.worker = undefined;
-      this.sent.clear();
-      this.died.next({
+    worker.onerror = () =>
+      this.stop({
         code: 'stopped',
         message: 'That had to be started anew.',
         hint: 'Your job is as it was. Try again.',
       });
-    };
     this.worker = worker;
     return worker;
+  }
+
+  /** Ends what is being worked out: whoever asked is told why, and the next question has a worker anew. */
+  stop(why: EngineProblem = STOPPED): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.sent.clear();
+    this.died.next(why);
   }
 
   /** The tones of what was open are wanted no more. */
@@ -86,7 +103,8 @@ export class HandLane {
         return (answer as Extract<EngineAnswer, { type: 'answer' }>).answer as EngineCalls[C]['answer'];
       }),
     );
-    const answered = firstValueFrom(mine);
+    const bound = setTimeout(() => this.stop(TOO_LONG), LONGEST);
+    const answered = firstValueFrom(mine).finally(() => clearTimeout(bound));
     // Who asks is told by what is thrown here; of the two, the first.
     answered.catch(() => undefined);
     if (isToneCall(type)) {

@@ -64,6 +64,30 @@ function workedOut({ result, shown }: ReturnType<typeof bench>, findings: Findin
 }
 
 describe('remedies', () => {
+  it('can be stopped while it is worked out: nothing is prepared, and nothing changed', async () => {
+    const { remedying, engine, store, shown } = bench([finding({})]);
+    let reject: (problem: unknown) => void = () => undefined;
+    engine.ask.mockImplementation(
+      () =>
+        new Promise((_, no) => {
+          reject = no;
+        }),
+    );
+    engine.stopAsking.mockImplementation(() => reject({ code: 'stopped', message: '', hint: '' }));
+    const before = store.document();
+    const thin = { act: 'thicken', says: 'Thicken it', taken: 'Thickened', isSafe: true } as const;
+    const looking = remedying.look({ ...shown.proof.findings[0], kind: 'neck' }, thin);
+    expect(remedying.working()).toMatchObject({ kind: 'neck' });
+    remedying.stop();
+    await looking;
+    expect([remedying.working(), remedying.prepared(), remedying.busy()]).toEqual([
+      undefined,
+      undefined,
+      false,
+    ]);
+    expect(store.document()).toBe(before);
+  });
+
   it('are those of the kind; none where only another drawing would help', () => {
     const { remedying } = bench([]);
     expect(remedying.of(finding({})).map(({ act }) => act)).toEqual(['enlarge', 'drop']);

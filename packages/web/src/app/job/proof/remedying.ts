@@ -3,12 +3,14 @@ import { toObservable } from '@angular/core/rxjs-interop';
 import { produce } from 'immer';
 import { filter, firstValueFrom, map, merge, timer } from 'rxjs';
 import {
-  type BridgeKind,
   type Finding,
-  type JobDocument,
+  type JobEdit,
   type Point,
   type Remedy,
-  hasBoardIn,
+  type ShapeWork,
+  changesOf,
+  editFor,
+  nothingThere,
   outcomeOf,
 } from '@drelk/core';
 import type { HistoryStep } from '@drelk/contract';
@@ -18,7 +20,7 @@ import { ProblemService } from '../../shared/problem.service';
 import { PathHand } from '../path/path-hand';
 import { PieceHand } from '../piece/piece-hand';
 import { Proving } from './proving';
-import { type Ghost, type Places, changesOf, ghostOf, ghostsOf, nothing } from './remedy-changes';
+import { type Ghost, type Places, ghostOf, ghostsOf } from './ghosts';
 import { ShownResult } from '../shown-result';
 import { JobStore } from '../store/job-store';
 import { EngineService } from '../../engine/engine.service';
@@ -32,8 +34,6 @@ interface Prepared {
   take(): void;
 }
 
-/** Bridges are so wide, in millimetres, or as wide as a neck has to be. */
-const BRIDGE = 2;
 /** How long a result is waited for, in milliseconds. */
 const PATIENCE = 30_000;
 
@@ -55,12 +55,19 @@ export class Remedying {
     ),
   );
 
+  private readonly work: ShapeWork = {
+    united: async (shapes) => (await this.engine.ask('combined', { how: 'unite', shapes })).contours,
+    reshaped: async (shapes, what) => (await this.engine.ask('reshaped', { shapes, what })).made,
+  };
   /** The step that the last remedy was. */
   private step: HistoryStep | undefined;
   /** What the last remedy that was kept left wrong elsewhere. */
   private also: readonly string[] = [];
 
   readonly busy = signal(false);
+  /** What is being worked out: the finding that it is for, and, of several, the number of it. */
+  readonly working = signal<{ kind: string; says: string } | undefined>(undefined);
+  private stopped = false;
   readonly prepared = signal<Prepared | undefined>(undefined);
   /** The ghost of the remedy that is looked at, while Prove is. */
   readonly ghosts = computed(() => (this.state.stage() === 'prove' ? (this.prepared()?.ghost ?? []) : []));
@@ -87,15 +94,34 @@ export class Remedying {
     }
     if (this.proving.chosen()?.kind !== finding.kind && finding.places.length > 0)
       this.proving.choose(finding.kind);
-    this.busy.set(true);
+    this.begin(finding.kind, remedy.says);
     try {
-      this.prepared.set(await this.prepare(finding, remedy));
+      const prepared = await this.prepare(finding, remedy);
+      this.prepared.set(this.stopped ? undefined : prepared);
     } catch (problem) {
       this.prepared.set(undefined);
       this.problems.tell(problem);
     } finally {
-      this.busy.set(false);
+      this.end();
     }
+  }
+
+  /** Ends what is being worked out; what of several was taken already stays, as one step. */
+  stop(): void {
+    if (!this.busy()) return;
+    this.stopped = true;
+    this.engine.stopAsking();
+  }
+
+  private begin(kind: string, says: string): void {
+    this.stopped = false;
+    this.busy.set(true);
+    this.working.set({ kind, says });
+  }
+
+  private end(): void {
+    this.busy.set(false);
+    this.working.set(undefined);
   }
 
   leave(): void {
@@ -106,21 +132,21 @@ export class Remedying {
   async take(): Promise<void> {
     const prepared = this.prepared();
     if (!prepared || this.busy()) return;
-    this.busy.set(true);
+    this.begin(prepared.kind, 'Looked at anew');
     this.prepared.set(undefined);
     try {
       const why = await this.kept(prepared);
       if (why === undefined) this.tellLeft([prepared.kind]);
       else this.problems.note(`It was not kept. ${why}`);
     } finally {
-      this.busy.set(false);
+      this.end();
     }
   }
 
   /** Takes all safe remedies, one after another, as one step; what does not mend, or spoils more, is taken back at once. */
   async takeSafe(): Promise<void> {
     if (this.busy()) return;
-    this.busy.set(true);
+    this.begin('', 'Safe remedies');
     this.prepared.set(undefined);
     const kinds = this.safe().map(({ finding }) => finding.kind);
     let taken = 0;
@@ -128,7 +154,8 @@ export class Remedying {
     try {
       for (const kind of kinds) {
         const found = this.safe().find((one) => one.finding.kind === kind);
-        if (!found) continue;
+        if (!found || this.stopped) continue;
+        this.working.set({ kind: '', says: `Safe remedies, ${kinds.indexOf(kind) + 1} of ${kinds.length}` });
         try {
           const why = await this.kept(await this.prepare(found.finding, found.remedy));
           if (why === undefined) taken++;
@@ -139,7 +166,7 @@ export class Remedying {
       }
       this.store.joinLast(taken, `${taken} remedies taken`);
     } finally {
-      this.busy.set(false);
+      this.end();
     }
     this.tellLeft(kinds, takenBack);
   }
@@ -197,18 +224,14 @@ export class Remedying {
 
   private async prepare(finding: Finding, remedy: Remedy): Promise<Prepared> {
     const view = this.result.view();
-    if (!view) throw nothing();
+    if (!view) throw nothingThere();
     const { kind } = finding;
     const about = { kind, remedy };
-    if (remedy.act === 'bridge')
-      return { ...about, ...(await this.edited(remedy, this.bridged(finding, view, this.heldBy()), view)) };
-    if (remedy.act === 'tie')
-      return { ...about, ...(await this.edited(remedy, this.bridged(finding, view, 'tied'), view)) };
-    if (remedy.act === 'shrink') return { ...about, ...this.shrunk(remedy, view) };
-    if (remedy.act === 'mirror') return { ...about, ...(await this.edited(remedy, turnedOver, view)) };
+    const edit = editFor(remedy, finding, { ...view, items: view.piece.items });
+    if (edit) return { ...about, ...(await this.edited(remedy, edit, view)) };
     const places = this.placesOf(finding, view);
     const isTaken = this.artwork()?.task === 'pocket';
-    const changes = await changesOf(this.engine, kind, remedy, places, isTaken);
+    const changes = await changesOf(this.work, kind, remedy, places, isTaken);
     const ghost = ghostsOf(changes, places);
     return { ...about, ghost, take: () => this.hand.make(remedy.taken, changes.does) };
   }
@@ -222,7 +245,7 @@ export class Remedying {
     const ground = this.hand.ground();
     const item = view.piece.items.find(({ id }) => this.store.shown()?.piece.items[id].kind === 'artwork');
     const own = item && this.piece.ownPlaces(item.id);
-    if (!ground || !own) throw nothing();
+    if (!ground || !own) throw nothingThere();
     const { frame, millimetresPerPixel: mm } = view;
     const bench = places.map(({ x, y }) => ({ x: frame.x + x / mm, y: frame.y + y / mm }));
     const [a, b] = [own.from({ x: 0, y: 0 }), own.from({ x: 1, y: 0 })];
@@ -240,11 +263,11 @@ export class Remedying {
   /** A change of the job's settings: what the piece would have then and has not now, and how it is taken. */
   private async edited(
     { taken }: Remedy,
-    edit: (document: JobDocument) => void,
+    edit: JobEdit,
     { frame, millimetresPerPixel: mm }: ShownView,
   ): Promise<Pick<Prepared, 'ghost' | 'take'>> {
     const document = this.store.document();
-    if (!document) throw nothing();
+    if (!document) throw nothingThere();
     const changed = produce(document, edit);
     const { contours } = await this.engine.ask('wouldBe', { document, changed });
     const toBench = ({ x, y }: Point) => ({ x: frame.x + x / mm, y: frame.y + y / mm });
@@ -253,61 +276,4 @@ export class Remedying {
       take: () => this.store.change(taken, edit),
     };
   }
-
-  /** What artwork and text has islands is held, as wide as a neck has to be. */
-  private bridged(
-    { places }: Finding,
-    { piece: { items } }: ShownView,
-    by: BridgeKind,
-  ): (document: JobDocument) => void {
-    const width = Math.max(BRIDGE, this.store.shown()?.prove.material.least.neck ?? 0);
-    const around = new Set(
-      items.flatMap(({ id, box }) =>
-        !box || places.some(({ x, y }) => x >= box.left && x <= box.right && y >= box.top && y <= box.bottom)
-          ? [`${id}`]
-          : [],
-      ),
-    );
-    return ({ piece }) => {
-      for (const [id, item] of Object.entries(piece.items))
-        if (
-          (item.kind === 'artwork' || item.kind === 'text') &&
-          (!item.bridges || (by === 'tied' && item.bridges.by === 'added')) &&
-          !item.hidden &&
-          (by === 'tied' || around.has(id))
-        )
-          item.bridges = { count: 0, places: [], width, ...item.bridges, by };
-    };
-  }
-
-  /** On a board shapes are cut out; by themselves they are what stays. */
-  private heldBy(): BridgeKind {
-    return hasBoardIn(this.store.shown()?.piece.items ?? {}) ? 'left' : 'added';
-  }
-
-  /** As large as the bed allows, either way around. */
-  private shrunk({ taken }: Remedy, view: ShownView): Pick<Prepared, 'ghost' | 'take'> {
-    const bed = this.store.shown()?.prove.material.bed;
-    const { frame, artwork, millimetresPerPixel: mm } = view;
-    if (!bed) throw nothing();
-    const fit = (width: number, height: number) => Math.min(width / frame.width, height / frame.height);
-    const share = Math.max(fit(bed.width, bed.height), fit(bed.height, bed.width));
-    const [width, height] = [(share * frame.width) / mm, (share * frame.height) / mm];
-    const { x, y } = frame;
-    const ghost = [{ points: [x, y, x + width, y, x + width, y + height, x, y + height], closed: true }];
-    // Down to the tenth of a millimetre below.
-    const length = Math.floor(10 * artwork.width * share) / 10;
-    return {
-      ghost,
-      take: () =>
-        this.store.change(taken, ({ piece }) => {
-          piece.edge = 'width';
-          piece.length = length;
-        }),
-    };
-  }
 }
-
-const turnedOver = ({ piece }: JobDocument): void => {
-  piece.mirrored = !piece.mirrored;
-};

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import {
   type Finding,
   type Material,
@@ -35,7 +37,17 @@ const GRAVITIES: Record<Severity, string> = {
 @Component({
   selector: 'drelk-prove-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, Fold, IconButton, MatButtonModule, MatIcon, RulerFields, WorkFields],
+  imports: [
+    Choice,
+    Fold,
+    IconButton,
+    MatButtonModule,
+    MatIcon,
+    MatProgressBar,
+    NgTemplateOutlet,
+    RulerFields,
+    WorkFields,
+  ],
   templateUrl: './prove-panel.html',
   styleUrls: ['../panel.scss', './prove-panel.scss'],
 })

@@ -1,50 +1,44 @@
+import { DrelkError } from '../../error';
+import { type Contour, type Point, contourAt } from '../../geometry';
 import {
-  type Contour,
-  DrelkError,
-  type Finding,
+  type GivenShape,
   type Hand,
   type HandGround,
   type HandPart,
+  type MadeContour,
   type MendKind,
-  type PathSet,
-  type Point,
-  type Remedy,
   type Reshaping,
   byPlate,
   changeContours,
   closable,
-  contourAt,
   contoursHere,
   doublesIn,
   dropContours,
   enlargedTo,
-  flatten,
   givenShapes,
-  lookOf,
   shapesAround,
   sliversHere,
   standFor,
-} from '@drelk/core';
-import type { EngineService } from '../../engine/engine.service';
+} from '../../line';
+import type { Finding, Remedy } from '../../prove';
+
+/** What takes long of it, wherever it is worked out. */
+export interface ShapeWork {
+  united(shapes: Contour[][]): Promise<Contour[]>;
+  reshaped(shapes: GivenShape[], what: Reshaping): Promise<MadeContour[]>;
+}
 
 /** Places on the artwork, in pixels of its paths. */
-export interface Places {
+export interface FoundPlaces {
   ground: HandGround;
   at: Point[];
   sizes: number[];
   least: number;
   pixel: number;
-  toBench(at: Point): Point;
-}
-
-/** A contour as it would be, in pixels of the bench. */
-export interface Ghost {
-  points: number[];
-  closed: boolean;
 }
 
 /** Numbers of the contours that change, what they become, or that they go, and the act of the hand that does it. */
-export interface Changes {
+export interface ContourChanges {
   numbers: number[];
   ghost: Contour[];
   goes?: boolean;
@@ -62,33 +56,31 @@ const WITHIN = 0.05;
 const JOINED = 2;
 /** Shapes as near to a place as so many times the least are mended with it. */
 const NEAR = 2;
-/** How finely ghosts are followed, in pixels. */
-const FLATNESS_PX = 0.03;
 
 /** What becomes of which contours; `isTaken` where the tool works inside of them. Throws where it would be of none. */
 export async function changesOf(
-  engine: EngineService,
+  work: ShapeWork,
   kind: Finding['kind'],
   { act }: Remedy,
-  { ground, at, sizes, least, pixel }: Places,
+  { ground, at, sizes, least, pixel }: FoundPlaces,
   isTaken: boolean,
-): Promise<Changes> {
+): Promise<ContourChanges> {
   const { paths } = ground;
   const how = MENDED[act];
   if (how) {
     const numbers = shapesAround(paths, at, NEAR * least);
     const mend = { how, at, least, isTaken };
-    return reshaped(engine, ground, numbers, { how: 'mended', mend, within: WITHIN / pixel });
+    return reshapedGround(work, ground, numbers, { how: 'mended', mend, within: WITHIN / pixel });
   }
   if (act === 'refit') {
     const numbers = Array.from(paths.ids.keys());
-    return reshaped(engine, ground, numbers, { how: 'fewer nodes', within: WITHIN / pixel });
+    return reshapedGround(work, ground, numbers, { how: 'fewer nodes', within: WITHIN / pixel });
   }
   if (act === 'unite') {
     const numbers = shapesAround(paths, at, 0);
-    if (numbers.length === 0) throw nothing();
+    if (numbers.length === 0) throw nothingThere();
     const shapes = givenShapes(paths, numbers).map(({ contours }) => contours);
-    const { contours } = await engine.ask('combined', { how: 'unite', shapes });
+    const contours = await work.united(shapes);
     const made = contours.map((contour) => ({ contour }));
     return { numbers, ghost: contours, does: (hand, on) => standFor(hand, on, numbers, made) };
   }
@@ -100,7 +92,7 @@ export async function changesOf(
             number,
             contour: enlargedTo(contourAt(paths, number), least),
           }));
-    if (changed.length === 0) throw nothing();
+    if (changed.length === 0) throw nothingThere();
     return {
       numbers: changed.map(({ number }) => number),
       ghost: changed.map(({ contour }) => contour),
@@ -113,7 +105,7 @@ export async function changesOf(
       : kind === 'sliver'
         ? sliversHere(paths, at, sizes, least)
         : contoursHere(paths, at, sizes, least);
-  if (numbers.length === 0) throw nothing();
+  if (numbers.length === 0) throw nothingThere();
   return {
     numbers,
     ghost: numbers.map((k) => contourAt(paths, k)),
@@ -125,17 +117,17 @@ export async function changesOf(
   };
 }
 
-async function reshaped(
-  engine: EngineService,
+async function reshapedGround(
+  work: ShapeWork,
   ground: HandGround,
   numbers: number[],
   what: Reshaping,
-): Promise<Changes> {
-  if (numbers.length === 0) throw nothing();
+): Promise<ContourChanges> {
+  if (numbers.length === 0) throw nothingThere();
   const groups = await Promise.all(
     byPlate(ground.paths, numbers).map(async (own) => ({
       own,
-      ...(await engine.ask('reshaped', { shapes: givenShapes(ground.paths, own), what })),
+      made: await work.reshaped(givenShapes(ground.paths, own), what),
     })),
   );
   return {
@@ -145,25 +137,7 @@ async function reshaped(
   };
 }
 
-/** What changes, on the bench: contours that stay as they are are no part of it, and those that go are all of it. */
-export function ghostsOf({ ghost, goes }: Changes, { ground, toBench }: Places): Ghost[] {
-  const before = new Set(goes ? [] : contoursIn(ground.paths).map(lookOf));
-  return ghost.filter((contour) => !before.has(lookOf(contour))).map((contour) => ghostOf(contour, toBench));
-}
-
-const contoursIn = (paths: PathSet): Contour[] =>
-  Array.from(paths.ids.keys()).map((k) => contourAt(paths, k));
-
-/** A contour as a ghost on the bench. */
-export const ghostOf = (contour: Contour, toBench: (at: Point) => Point): Ghost => {
-  const flat = flatten(contour, FLATNESS_PX);
-  const points = Array.from({ length: flat.length / 2 }, (_, k) =>
-    toBench({ x: flat[2 * k], y: flat[2 * k + 1] }),
-  );
-  return { points: points.flatMap(({ x, y }) => [x, y]), closed: contour.closed };
-};
-
-export const nothing = () =>
+export const nothingThere = () =>
   new DrelkError(
     'nothing-found',
     'Nothing of the artwork lies there that could be mended so.',
