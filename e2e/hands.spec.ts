@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { benchBox, expectSaved, fact, goTo, openSample, stage, settled } from './support/page';
+import { benchBox, expectSaved, fact, goTo, onBench, openSample, stage, settled } from './support/page';
 import { expect, test } from './support/server';
 
 const middle = async (page: Page) => {
@@ -224,6 +224,55 @@ test.describe('by touch', () => {
       expect((await scale()) / before).toBeCloseTo(4, 1);
     }
   });
+
+  test(
+    'one finger draws, pulls nodes and handles, and sets the places of a run',
+    { tag: '@long' },
+    async ({ page, server }) => {
+      await openSample(page, server.address, 'Moth');
+      await goTo(page, 'Line');
+      const hand = page.locator('drelk-line-hand');
+      const nodes = fact(page, 'nodes').locator('.value');
+      const before = Number(await nodes.textContent());
+      await hand.getByRole('button', { name: /^By hand/ }).click();
+      const at = await onBench(page, 1000 / 760);
+      const centre = await middle(page);
+      const touch = await fingers(page);
+      const from = ({ x, y }: { x: number; y: number }): [number, number] => [x - centre.x, y - centre.y];
+      const drag = async (begin: [number, number], end: [number, number]) => {
+        await touch('touchStart', begin);
+        for (let k = 1; k <= 8; k++)
+          await touch('touchMove', [
+            begin[0] + ((end[0] - begin[0]) * k) / 8,
+            begin[1] + ((end[1] - begin[1]) * k) / 8,
+          ]);
+        await touch('touchEnd');
+      };
+      const tap = async (place: [number, number]) => {
+        await touch('touchStart', place);
+        await touch('touchEnd');
+      };
+      const [upper, lower] = [from(at(0.4, 0.84)), from(at(0.6, 0.94))];
+      await hand.getByRole('button', { name: 'Rectangle', exact: true }).tap();
+      await drag(upper, lower);
+      await expect(nodes).toHaveText(String(before + 4));
+      // A finger need not hit a node: it takes the one beside it.
+      await hand.getByRole('button', { name: 'Nodes', exact: true }).tap();
+      await expect(hand.getByText('4 nodes.')).toBeVisible();
+      await drag([lower[0] + 12, lower[1] + 12], [lower[0] + 52, lower[1]]);
+      await expect(page.getByRole('button', { name: 'Undo: Node moved' })).toBeVisible();
+      await settled(page);
+      await hand.getByRole('button', { name: 'Straight run', exact: true }).tap();
+      const run: [number, number][] = [
+        [upper[0], upper[1] - 60],
+        [lower[0], upper[1] - 60],
+        [lower[0], upper[1] - 20],
+      ];
+      for (const place of run) await tap(place);
+      await tap(run[0]);
+      await expect(nodes).toHaveText(String(before + 7));
+    },
+  );
 
   test('a finger that rests sees what is under it, larger', { tag: '@long' }, async ({ page, server }) => {
     await openSample(page, server.address, 'Moth');

@@ -10,6 +10,9 @@ import { ToolBox } from '../job/tool/tool-box';
 const RESTS_WITHIN = 8;
 const RESTS_AFTER = 500;
 
+/** A finger takes a grip from so far, in screen pixels. */
+const FINGER_REACH = 24;
+
 /** What pointer and keys do with the tool in hand, and with the view meanwhile. */
 @Injectable()
 export class BenchHand {
@@ -32,6 +35,8 @@ export class BenchHand {
   private waiting: Place | undefined;
   /** Where the last finger came down, in the window. */
   private cameDown: Place = { x: 0, y: 0 };
+  /** What came down last is a finger. */
+  private isFinger = false;
   private restTimer: ReturnType<typeof setTimeout> | undefined;
 
   /** Where the pointer is over the scene, in pixels of what the bench shows. */
@@ -46,6 +51,7 @@ export class BenchHand {
     scene.stage.on('pointerdown', ({ evt }) => {
       this.tools.hold(evt);
       this.hasCarried = false;
+      this.isFinger = evt.pointerType === 'touch';
       const at = this.place(scene);
       const isPlain = evt.button === 0 && !this.isSpaceDown && !evt.shiftKey && this.fingers.count === 0;
       // Or else the view would be pulled along.
@@ -203,6 +209,6 @@ export class BenchHand {
     const grips = this.tools.active()?.overlay().grips ?? [];
     const distances = grips.map((grip) => Math.hypot(grip.x - x, grip.y - y) * this.state.eye().scale);
     const nearest = Math.min(...distances);
-    return nearest <= GRIP_REACH ? distances.indexOf(nearest) : -1;
+    return nearest <= (this.isFinger ? FINGER_REACH : GRIP_REACH) ? distances.indexOf(nearest) : -1;
   }
 }
