@@ -189,10 +189,21 @@ export class PathHand {
   /** The contour that was picked last becomes another, in pixels of the paths. */
   changeChosen(label: string, contour: Contour): void {
     const number = this.chosen();
-    if (number === undefined) return;
-    const pen = this.ground()?.paths.pens[number] ?? NaN;
-    const changed = { number, contour, ...(Number.isNaN(pen) ? {} : { pen }) };
-    this.make(label, (hand, on) => changeContours(hand, on, [changed]), [number]);
+    if (number !== undefined) this.changeTo(label, [{ number, contour }]);
+  }
+
+  /** Contours become others, with their pens, as one act. */
+  changeTo(label: string, changes: readonly { number: number; contour: Contour }[]): void {
+    const pens = this.ground()?.paths.pens;
+    const changed = changes.map(({ number, contour }) => {
+      const pen = pens?.[number] ?? NaN;
+      return { number, contour, ...(Number.isNaN(pen) ? {} : { pen }) };
+    });
+    this.make(
+      label,
+      (hand, on) => changeContours(hand, on, changed),
+      changes.map(({ number }) => number),
+    );
   }
 
   /** Contours stand by themselves from now on, in pixels of the paths. */

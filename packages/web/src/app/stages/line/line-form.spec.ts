@@ -69,4 +69,31 @@ describe('a true form', () => {
     expect(bench.problems.tell).toHaveBeenCalledTimes(1);
     expect(store.steps()).toHaveLength(2);
   });
+
+  it('is made of all that are picked and have it, and those that have not are told', () => {
+    const disc = (x: number, radius: number) => ({ outer: circleContour({ x, y: 30 }, radius), holes: [] });
+    const many = packPaths([
+      disc(30, 8.3),
+      disc(60, 8.6),
+      disc(90, 12),
+      { outer: formContour(rectangle), holes: [] },
+    ]);
+    const { bench, problems, store } = fakeWork(viewWith({ paths: many }));
+    const hand = TestBed.inject(PathHand);
+    hand.pick(many.ids[0], false);
+    for (const k of [3, 2, 1]) hand.pick(many.ids[k], true);
+    const { element, fixture } = render(LineForm);
+    expect(bench.picked().size).toBe(4);
+    const input = element.querySelector('input') as HTMLInputElement;
+    input.value = '8.5 mm';
+    input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new Event('change'));
+    fixture.detectChanges();
+    const made = Object.values(store.document()?.line.hand ?? {}).flatMap(({ contours }) => contours);
+    const forms = made.map((one) => formsLike(contourOf(one as never))[0].form);
+    // Half a millimetre a pixel.
+    expect(forms.map(({ width }) => Number(width.toFixed(3)))).toEqual([17, 17, 17]);
+    expect(problems.note).toHaveBeenCalledWith('3 changed; 1 is no circle and stays as it is.');
+    expect(store.steps()).toHaveLength(1);
+  });
 });

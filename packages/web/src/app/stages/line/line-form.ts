@@ -5,6 +5,8 @@ import {
   type Figure,
   type FittedForm,
   type Form,
+  HOLE,
+  contourAt,
   figureOf,
   formContour,
   formsLike,
@@ -76,27 +78,62 @@ export class LineForm {
     return own ? nameOf(own.form) : '';
   });
 
-  /** The contour becomes the form. */
+  /** Contours picked besides the chosen one that are of its kind, outer ones or holes, with the forms they have or may be meant to be. */
+  private readonly alike = computed((): { number: number; fitted: FittedForm[] }[] => {
+    const paths = this.hand.ground()?.paths;
+    const chosen = this.hand.chosen();
+    if (!paths || chosen === undefined) return [];
+    const isHole = (k: number) => (paths.flags[k] & HOLE) !== 0;
+    return this.hand
+      .numbers()
+      .filter((k) => k !== chosen && isHole(k) === isHole(chosen))
+      .map((number) => ({ number, fitted: formsLike(contourAt(paths, number)) }));
+  });
+
+  /** The contour becomes the form, and those picked besides it their own forms of that kind. */
   take(form: Form): void {
-    this.become(`A true ${nameOf(form)}`, form);
+    const isLike = ({ form: one, off }: FittedForm) =>
+      one.kind === form.kind && one.sides === form.sides && off <= MOST_OFF * Math.max(one.width, one.height);
+    this.become(`A true ${nameOf(form)}`, form, ({ fitted }) => fitted.find(isLike)?.form);
   }
 
-  /** Drives one figure of the form, in millimetres. */
+  /** Drives one figure of the form, in millimetres, and the same figure of those picked besides it that have such a form. */
   set(figure: Figure, millimetres: number): void {
     const own = this.own();
     if (!own) return;
+    const { kind, sides } = own.form;
+    const driven = (form: Form) => withFigure(form, figure, millimetres / this.scale());
     try {
-      this.become(
-        figure === 'turn' ? 'Turn' : `${figure} typed`,
-        withFigure(own.form, figure, millimetres / this.scale()),
-      );
+      this.become(figure === 'turn' ? 'Turn' : `${figure} typed`, driven(own.form), ({ fitted }) => {
+        const one = fitted.find(({ off }) => off <= IS_TRUE);
+        return one?.form.kind === kind && one.form.sides === sides ? driven(one.form) : undefined;
+      });
     } catch (problem) {
       this.problems.tell(problem);
     }
   }
 
-  private become(label: string, form: Form): void {
-    this.hand.changeChosen(label[0].toUpperCase() + label.slice(1), formContour(form));
+  /** The chosen contour becomes a form, and others what is said of each; which stay as they are is told. */
+  private become(
+    label: string,
+    form: Form,
+    of: (one: { number: number; fitted: FittedForm[] }) => Form | undefined,
+  ): void {
+    const number = this.hand.chosen();
+    if (number === undefined) return;
+    const others = this.alike().map((one) => ({ number: one.number, form: of(one) }));
+    const changed = others.flatMap((one) =>
+      one.form ? [{ number: one.number, contour: formContour(one.form) }] : [],
+    );
+    this.hand.changeTo(label[0].toUpperCase() + label.slice(1), [
+      ...changed,
+      { number, contour: formContour(form) },
+    ]);
+    const stayed = others.length - changed.length;
+    if (stayed > 0)
+      this.problems.note(
+        `${changed.length + 1} changed; ${stayed} ${stayed === 1 ? 'is no' : 'are no'} ${nameOf(form)}${stayed === 1 ? '' : 's'} and ${stayed === 1 ? 'stays' : 'stay'} as ${stayed === 1 ? 'it is' : 'they are'}.`,
+      );
   }
 
   private sizeOf(form: Form): string {
