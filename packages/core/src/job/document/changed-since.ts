@@ -12,23 +12,32 @@ const PARTS = {
 } as const;
 type Part = keyof typeof PARTS;
 
-/** Marks of the parts of a job as they are: two are the same where nothing was changed. */
-export type JobState = Partial<Record<Part, string>>;
+/**
+ * How paths are worked out: a new number whenever the same document may come to other paths than before. Files that were handed off before there
+ * were any tell of none, and are of the first.
+ */
+const ENGINE = '2';
+const FIRST = '1';
 
-export const stateOf = (document: JobDocument): JobState =>
-  Object.fromEntries(
+/** Marks of the parts of a job as they are, and of how its paths were worked out: two are the same where nothing was changed. */
+export type JobState = Partial<Record<Part | 'engine', string>>;
+
+export const stateOf = (document: JobDocument): JobState => ({
+  ...Object.fromEntries(
     (Object.keys(PARTS) as Part[]).map((part) => [
       part,
       markOf(JSON.stringify((document as unknown as Record<string, unknown>)[part] ?? null)),
     ]),
-  );
+  ),
+  engine: ENGINE,
+});
 
 /** What has changed since a state, in words; nothing of one that tells nothing. */
 export const changedSince = (before: JobState, document: JobDocument): string[] => {
   const now = stateOf(document);
-  return (Object.keys(before) as Part[])
-    .filter((part) => before[part] !== now[part])
-    .map((part) => PARTS[part]);
+  const parts = (Object.keys(PARTS) as Part[]).filter((part) => part in before && before[part] !== now[part]);
+  const isNew = Object.keys(before).length > 0 && (before.engine ?? FIRST) !== ENGINE;
+  return [...parts.map((part) => PARTS[part]), ...(isNew ? ['how Drelk works paths out'] : [])];
 };
 
 /** FNV-1a over 53 bits in two halves: enough to tell states of one job apart. */

@@ -84,5 +84,9 @@ describe('what has changed since', () => {
     const after: JobDocument = { ...before, units: 'in', piece: { ...before.piece, length: 99 } };
     expect(changedSince(state, after)).toEqual(['Piece', 'the unit']);
     expect(changedSince({}, after)).toEqual([]);
+    // A file of before paths were worked out as they are now.
+    const { engine, ...older } = state;
+    expect(changedSince(older, before)).toEqual(['how Drelk works paths out']);
+    expect(changedSince({ ...older, engine }, before)).toEqual([]);
   });
 });

@@ -10,8 +10,12 @@ const SAME = 2;
 const BROKEN = 4;
 /** A place by itself is a line as short as this share of a step. */
 const TINY = 0.01;
-/** Lines go on into the end of a stroke for as long as this share of their room is left, and no farther than so many times it; room is to the nearest rim. */
-const ROOM = 0.9;
+/**
+ * Lines go on into the end of a stroke until there is less room in a step by this share of it, for as long as this share of the room they began
+ * with is left, and no farther than so many times it; room is to the nearest rim.
+ */
+const ENDS = 0.5;
+const ROOM = 0.7;
 const ONWARD = 4;
 /** Its direction there is that over so many steps. */
 const DIRECTION = 5;
@@ -98,6 +102,7 @@ function intoEnd(
   let direction = Math.atan2(last.y - from.y, last.x - from.x);
   if (last.x === from.x && last.y === from.y) return [];
   const room = roomAt(last, Infinity);
+  let before = room;
   const on: Point[] = [];
   for (let at = last; on.length * step < ONWARD * Math.max(room, wide);) {
     const ahead = TURNS.map((turn) => {
@@ -108,7 +113,8 @@ function intoEnd(
       return { place, turn, room: roomAt(place, 2 * wide) };
     });
     const best = ahead.reduce((most, one) => (one.room > most.room + LEVEL * step ? one : most));
-    if (best.room < ROOM * room) return on;
+    if (best.room < before - ENDS * step || best.room < ROOM * room) return on;
+    before = best.room;
     on.push(best.place);
     if (best.room > wide) return on;
     direction += best.turn;

@@ -16,7 +16,7 @@ import { Choice } from '../../shared/choice';
 import { LengthField } from '../../shared/length-field';
 
 const WANTS: Record<Wanted, string> = {
-  board: 'a board with cut-outs',
+  board: 'a board',
   together: 'one thing',
   apart: 'single parts',
 };
