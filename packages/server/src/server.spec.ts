@@ -352,7 +352,9 @@ it('the workshop has what it begins with, and every row is one that a job may ha
   expect([materials, tools]).toEqual([MATERIALS, TOOLS]);
   for (const material of materials) {
     const tool = tools.find(({ process }) => process === material.process);
-    expect(proveSchema.validate({ material, tool, waived: {}, waivedAt: {} }).error).toBeUndefined();
+    expect(
+      proveSchema.validate({ material, tool, works: {}, wanted: 'auto', waived: {}, waivedAt: {} }).error,
+    ).toBeUndefined();
   }
 });
 
