@@ -5,7 +5,7 @@ import { PIECE_KINDS } from '../../testing/random-pieces';
 it.each(PIECE_KINDS)(
   'each remedy of a random %s, and all that are safe together',
   async (kind) => {
-    for (let seed = 1; seed <= 3; seed++)
+    for (let seed = 1; seed <= 2; seed++)
       for (const { finding, act, faults } of await judgedRemedies(kind, seed))
         expect([seed, finding, act, ...faults]).toEqual([seed, finding, act]);
   },
