@@ -53,7 +53,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       .getByRole('button', { name: /Six options|options/i })
       .first()
       .click();
-    await expect(page.getByRole('dialog').locator('canvas, img').first()).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('dialog').locator('canvas, img').first()).toBeVisible();
     expect(await broken(page)).toEqual([]);
     await page.goto(server.address);
     await page.getByRole('button', { name: 'Scan' }).click();

@@ -19,7 +19,7 @@ test(
   { tag: '@long' },
   async ({ page, server }) => {
     await openSample(page, server.address, 'Tea jug');
-    await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
+    await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
     expect(await figure(page, 'shapes')).toBeGreaterThan(20);
     await take(page, 'Draw around it');
     await expect(page.getByText('Draw around the thing, with a little room.')).toBeVisible();
@@ -63,7 +63,7 @@ test(
 
 test('by keyboard, too; a mark outside the loop is told, and changes nothing', async ({ page, server }) => {
   await openSample(page, server.address, 'Tea jug');
-  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
+  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
   await take(page, 'Draw around it');
   await settled(page);
   const press = async (key: string, times: number) => {
@@ -78,7 +78,7 @@ test('by keyboard, too; a mark outside the loop is told, and changes nothing', a
   await press('Shift+ArrowLeft', 18);
   await press('Enter', 1);
   await expect(page.getByRole('button', { name: 'Undo: Cut out what is inside the loop' })).toBeVisible();
-  await expect.poll(() => figure(page, 'shapes'), { timeout: 20_000 }).toBeLessThan(5);
+  await expect.poll(() => figure(page, 'shapes')).toBeLessThan(5);
 
   // A mark in the picture's corner lies outside of it.
   await page.keyboard.press('Escape');

@@ -36,16 +36,16 @@ test(
     await expect(page).toHaveURL(/\/job\//);
     await goTo(page, 'Ink');
     const count = async () => Number(await fact(page, 'shapes').locator('.value').textContent());
-    await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
+    await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
     expect(await count()).toBeLessThanOrEqual(600);
     const fitting = await count();
     const knob = page.getByRole('slider', { name: 'Detail' });
     await knob.focus();
     await page.keyboard.press('Home');
-    await expect.poll(count, { timeout: 30_000 }).toBeLessThan(fitting);
+    await expect.poll(count).toBeLessThan(fitting);
     await expect(page.locator('drelk-ink-detail')).toContainText(/\d+ shapes, \d+ nodes/);
     await page.getByRole('button', { name: 'As much as can be cut' }).click();
-    await expect.poll(count, { timeout: 30_000 }).toBe(fitting);
+    await expect.poll(count).toBe(fitting);
   },
 );
 
@@ -56,7 +56,7 @@ test(
     await page.goto(server.address);
     await drop(page, 'board.jpg', await smallBoard());
     const line = page.getByRole('group', { name: 'What was understood of the picture' });
-    await expect(line).toContainText('four straight sides in view', { timeout: 30_000 });
+    await expect(line).toContainText('four straight sides in view');
     const shapes = fact(page, 'shapes').locator('.value');
     expect(await shapes.textContent()).not.toBe('4');
     await line.getByRole('button', { name: 'flatten by them' }).focus();
@@ -64,7 +64,7 @@ test(
     await expect(page.getByRole('button', { name: 'Undo: Flatten by what is in view' })).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Square up' })).toBeVisible();
     // Three blocks and a disc.
-    await expect(shapes).toHaveText('4', { timeout: 30_000 });
+    await expect(shapes).toHaveText('4');
     await expect(line).not.toContainText('four straight sides');
   },
 );
@@ -73,14 +73,14 @@ test('the squares of the paper are taken out of a drawing, and left by a click',
   await page.goto(server.address);
   await drop(page, 'cup.jpg', await squaredPaper());
   const line = page.getByRole('group', { name: 'What was understood of the picture' });
-  await expect(line).toContainText('squares taken out', { timeout: 30_000 });
+  await expect(line).toContainText('squares taken out');
   // Three rings.
   const shapes = fact(page, 'shapes').locator('.value');
   await expect(shapes).toHaveText('3');
   await line.getByRole('button', { name: 'leave them' }).click();
-  await expect(line).not.toContainText('squares taken out', { timeout: 30_000 });
+  await expect(line).not.toContainText('squares taken out');
   await page.getByRole('button', { name: 'Undo: Rulings left' }).click();
-  await expect(line).toContainText('squares taken out', { timeout: 30_000 });
+  await expect(line).toContainText('squares taken out');
   await expect(shapes).toHaveText('3');
 });
 
@@ -90,11 +90,11 @@ test(
   async ({ page, server }) => {
     await openSample(page, server.address, 'Night front');
     const line = page.getByRole('group', { name: 'What was understood of the picture' });
-    await expect(line).toContainText('2 lines of words', { timeout: 30_000 });
+    await expect(line).toContainText('2 lines of words');
     await line.getByRole('button', { name: 'take the words only' }).click();
     const count = async (name: string) => Number(await fact(page, name).locator('.value').textContent());
     // SALTMOTH and HOT TEA: fourteen letters, four counters.
-    await expect.poll(() => count('shapes'), { timeout: 30_000 }).toBe(14);
+    await expect.poll(() => count('shapes')).toBe(14);
     expect(await count('holes')).toBe(4);
     await expect(line).toContainText('the words only');
 
@@ -107,7 +107,7 @@ test(
     await expect.poll(() => count('shapes')).toBe(6);
     await expectSaved(page);
     await page.reload();
-    await expect.poll(() => count('shapes'), { timeout: 30_000 }).toBe(6);
+    await expect.poll(() => count('shapes')).toBe(6);
     await page.getByRole('button', { name: 'Undo: A line of words less' }).click();
     await expect.poll(() => count('shapes')).toBe(14);
   },

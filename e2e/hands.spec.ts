@@ -126,7 +126,6 @@ test(
   'the bench stays where it is in every panel, and no page scrolls',
   { tag: '@long' },
   async ({ page, server }) => {
-    test.setTimeout(300_000);
     await openSample(page, server.address, 'Moth');
     await settled(page);
     for (const [width, height] of SIZES) {

@@ -65,12 +65,12 @@ test('stray contours are dropped by size and one by one, and stay dropped when t
   await threshold.focus();
   for (let k = 0; k < 4; k++) await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: /^Undo: .*[Tt]hreshold/ })).toBeVisible();
-  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 30_000 });
+  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
   expect(await contours()).toBe(left);
 
   await expectSaved(page);
   await page.reload();
-  await expect.poll(contours, { timeout: 30_000 }).toBe(left);
+  await expect.poll(contours).toBe(left);
 });
 
 test('what was moved by figures waits while its contour is gone, and is there again with it', async ({
@@ -95,11 +95,11 @@ test('what was moved by figures waits while its contour is gone, and is there ag
   // Crop the contour away: the edit waits, is shown as a ghost, and comes back.
   await goTo(page, 'Ink');
   await page.getByRole('button', { name: 'turn it over' }).click();
-  await expect(page.getByRole('button', { name: /edits? waits?/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /edits? waits?/ })).toBeVisible();
   await page.getByRole('button', { name: /edits? waits?/ }).click();
   await expect(hand.getByRole('heading', { name: 'Waiting' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo: Turn it over' }).click();
-  await expect(hand.getByRole('heading', { name: 'Waiting' })).toBeHidden({ timeout: 30_000 });
+  await expect(hand.getByRole('heading', { name: 'Waiting' })).toBeHidden();
   await expect(hand.getByText(/changed,/)).toBeVisible();
 });
 

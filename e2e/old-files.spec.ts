@@ -16,7 +16,7 @@ test('old lettering comes in by its sheet, has its holes again, and leaves in co
 }) => {
   await page.goto(server.address);
   await page.getByRole('region', { name: 'Samples' }).getByRole('button', { name: 'Old lettering' }).click();
-  await expect(sheet(page).getByRole('row', { name: 'contours 15 10' })).toBeVisible({ timeout: 20_000 });
+  await expect(sheet(page).getByRole('row', { name: 'contours 15 10' })).toBeVisible();
   await expect(sheet(page).getByRole('row', { name: 'open 6 0' })).toBeVisible();
   await expect(sheet(page).getByRole('row', { name: 'doubled 2 0' })).toBeVisible();
   await expect(sheet(page).getByText('3 ends joined')).toBeVisible();
@@ -50,7 +50,7 @@ test('old lettering comes in by its sheet, has its holes again, and leaves in co
   await expect(page.getByRole('button', { name: 'Undo: 2 contours put in a plate' })).toBeVisible();
   await expectSaved(page);
   await page.reload();
-  await expect(fact(page, 'shapes')).toContainText('8', { timeout: 20_000 });
+  await expect(fact(page, 'shapes')).toContainText('8');
   await goTo(page, 'Hand off');
   const { text } = await handOff(page, 'SVG');
   const drawing = readSvg(text);
@@ -80,7 +80,7 @@ test(
     await expect(sheet(page).getByText('white taken out of what is under it')).toHaveCount(0);
     await expect(sheet(page).getByRole('checkbox', { name: /^black/ })).toBeVisible();
     await page.getByRole('button', { name: 'Take it' }).click();
-    await expect(fact(page, 'shapes')).toContainText('3', { timeout: 20_000 });
+    await expect(fact(page, 'shapes')).toContainText('3');
     await expect(fact(page, 'holes')).toContainText('1');
 
     const hand = page.locator('drelk-line-hand');
@@ -103,14 +103,14 @@ test(
     await expectSaved(page);
 
     await page.reload();
-    await expect(fact(page, 'shapes')).toContainText('2', { timeout: 20_000 });
+    await expect(fact(page, 'shapes')).toContainText('2');
     const undo = page.getByRole('button', { name: /^(Undo: |Nothing to undo)/ });
     for (let says = await undo.getAttribute('aria-label'); says?.startsWith('Undo');) {
       await undo.click();
       await expect(undo).not.toHaveAttribute('aria-label', says);
       says = await undo.getAttribute('aria-label');
     }
-    await expect(fact(page, 'shapes')).toContainText('3', { timeout: 20_000 });
+    await expect(fact(page, 'shapes')).toContainText('3');
     await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
   },
 );
@@ -158,7 +158,7 @@ for (const [name, content, sentence] of refused) {
       await page.goto(server.address);
       await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
       await drop(page, name, Buffer.from(content as string, 'latin1'));
-      await expect(page.locator('mat-snack-bar-container')).toContainText(sentence, { timeout: 15_000 });
+      await expect(page.locator('mat-snack-bar-container')).toContainText(sentence);
       await page.reload();
       await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('link')).toHaveCount(7);
     },

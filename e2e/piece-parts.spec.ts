@@ -142,7 +142,7 @@ test(
     const files: string[] = [];
     page.on('download', (download) => void textOf(download).then((text) => files.push(text)));
     await page.getByRole('button', { name: 'SVG', exact: true }).click();
-    await expect.poll(() => files.length, { timeout: 30_000 }).toBe(count);
+    await expect.poll(() => files.length).toBe(count);
     const read = files.map((text) => ({ text, paths: readSvg(text).paths }));
     const frames = new Set(read.map(({ text }) => /viewBox="[^"]*"/.exec(text)?.[0]));
     expect(frames.size).toBe(1);

@@ -55,7 +55,6 @@ test(
   'the same job through the page, the command line and a thread of the server is the same file to the last byte',
   { tag: '@long' },
   async ({ page, server }) => {
-    test.setTimeout(240_000);
     const folder = mkdtempSync(join(tmpdir(), 'drelk-pixels-'));
     const at = (name: string) => join(folder, name);
     try {
@@ -64,7 +63,7 @@ test(
           writeFileSync(at(name), await bytes());
           await page.goto(server.address);
           await drop(page, name, readFileSync(at(name)));
-          await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
+          await expect(fact(page, 'match')).toBeVisible();
           await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
           await goTo(page, 'Hand off');
           const { text } = await handOff(page, 'DXF');
@@ -84,7 +83,7 @@ test(
           const facts = JSON.parse(readFileSync(at('report.json'), 'utf8')) as Record<string, number>;
           await page.goto(server.address);
           await drop(page, name, readFileSync(at(name)));
-          await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
+          await expect(fact(page, 'match')).toBeVisible();
           await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
           const shown = async (which: string) =>
             Number.parseFloat((await fact(page, which).locator('.value').textContent()) ?? '');
@@ -119,7 +118,5 @@ test('all files of a job are had from the shelf without opening it, and it is sa
   await expect(page.locator('drelk-bench [role=alert]')).toContainText('Nothing here is ink');
   await page.getByRole('link', { name: /to the shelf/ }).click();
   await page.getByRole('button', { name: 'All files of White', exact: true }).click();
-  await expect(page.locator('mat-snack-bar-container').last()).toContainText('Nothing here is ink', {
-    timeout: 30_000,
-  });
+  await expect(page.locator('mat-snack-bar-container').last()).toContainText('Nothing here is ink');
 });

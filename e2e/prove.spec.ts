@@ -219,7 +219,7 @@ test('what lies in a hole of a plate is tied to it, and one undo takes that back
   await goTo(page, 'Prove');
   const panel = page.locator('drelk-prove-panel');
   const falls = panel.getByRole('button', { name: /1 part lies in a hole and falls out/ });
-  await expect(falls).toBeVisible({ timeout: 20_000 });
+  await expect(falls).toBeVisible();
   await panel.getByRole('button', { name: 'Hold it with bridges' }).click();
   await panel.getByRole('button', { name: 'Take it', exact: true }).click();
   await expect(falls).toHaveCount(0);

@@ -197,7 +197,7 @@ test('half a moth is drawn and mirrored; one stroke is undone after a reload', a
   await expectSaved(page);
 
   await page.reload();
-  await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
+  await expect(fact(page, 'match')).toBeVisible();
   await goTo(page, 'Ink');
   await openFold(page, 'By hand');
   await expect(strokes).toHaveCount(3);
@@ -250,7 +250,7 @@ test('a page of a PDF and a scan come in with their density', async ({ page, ser
   await page.getByRole('spinbutton').fill('2');
   await page.getByRole('spinbutton').press('Tab');
   await page.getByRole('button', { name: 'Take this page' }).click();
-  await expect(fact(page, 'size')).toContainText(/35\.2\d × 21\.1\d/, { timeout: 30_000 });
+  await expect(fact(page, 'size')).toContainText(/35\.2\d × 21\.1\d/);
   await expect(page.getByLabel('Name of the job')).toHaveValue('Stall plan page 2');
 
   await page.goto(server.address);
@@ -259,7 +259,7 @@ test('a page of a PDF and a scan come in with their density', async ({ page, ser
   await page.getByRole('dialog').getByRole('radio', { name: '150 dpi' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Scan' }).click();
   // The ring is 60 mm wide.
-  await expect(fact(page, 'size')).toContainText(/^\s*(59\.9|60)/, { timeout: 30_000 });
+  await expect(fact(page, 'size')).toContainText(/^\s*(59\.9|60)/);
 });
 
 test('of a TIFF of several pages one is chosen', async ({ page, server }) => {
@@ -288,7 +288,7 @@ test('of a TIFF of several pages one is chosen', async ({ page, server }) => {
   await expect(dialog.getByRole('img', { name: 'Page 2' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Take this page' }).click();
   // 80 pixels at 254 dots to the inch.
-  await expect(fact(page, 'size')).toContainText(/^(8|7\.99) × (8|7\.99) mm/, { timeout: 30_000 });
+  await expect(fact(page, 'size')).toContainText(/^(8|7\.99) × (8|7\.99) mm/);
   await expect(page.getByLabel('Name of the job')).toHaveValue('Discs page 2');
 });
 
@@ -301,5 +301,5 @@ test('a TIFF opens like any other picture', { tag: '@long' }, async ({ page, ser
   await page
     .getByLabel('Picture or vector file')
     .setInputFiles({ name: 'disc.tiff', mimeType: 'image/tiff', buffer });
-  await expect(fact(page, 'size')).toContainText(/^(12|11\.99) × (12|11\.99) mm/, { timeout: 30_000 });
+  await expect(fact(page, 'size')).toContainText(/^(12|11\.99) × (12|11\.99) mm/);
 });

@@ -19,8 +19,8 @@ test('a job touched during its first computation comes to a result, and Stop is 
   await expect(page).toHaveURL(/\/job\//);
   await page.keyboard.press('2');
   await page.getByRole('radio', { name: 'light' }).first().click();
-  await expect(fact(page, 'match')).toBeVisible({ timeout: 60_000 });
-  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/, { timeout: 60_000 });
+  await expect(fact(page, 'match')).toBeVisible();
+  await expect(page.locator('drelk-facts')).not.toHaveClass(/passing/);
 
   // Stopped on the way, what is shown is not what the settings give: nothing is handed off.
   await page.getByRole('button', { name: 'show all of it' }).click();
@@ -30,7 +30,7 @@ test('a job touched during its first computation comes to a result, and Stop is 
   await goTo(page, 'Hand off');
   await expect(page.getByRole('button', { name: 'SVG', exact: true })).toBeDisabled();
   await page.getByRole('button', { name: 'Work it out' }).click();
-  await expect(page.getByRole('button', { name: 'SVG', exact: true })).toBeEnabled({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'SVG', exact: true })).toBeEnabled();
 });
 
 test(
@@ -139,7 +139,7 @@ test('pictures dropped anywhere become jobs of their own', async ({ page, server
       [names, pictures.map((picture) => picture.toString('base64'))] as const,
     );
   expect(await dropAll(['first disc.png'])).toBe(true);
-  await expect(nameField(page)).toHaveValue('First disc', { timeout: 15_000 });
+  await expect(nameField(page)).toHaveValue('First disc');
   expect(page.url()).not.toBe(address);
   await expect(fact(page, 'match')).toBeVisible();
   await page.goto(server.address);
@@ -155,7 +155,7 @@ test('a job left while it is worked on leaves nothing in the next', async ({ pag
   await expect(page).toHaveURL(/\/job\//);
   await page.getByRole('link', { name: /to the shelf/ }).click();
   await page.getByRole('link', { name: /^Moth \d/ }).click();
-  await expect(fact(page, 'match')).toBeVisible({ timeout: 20_000 });
+  await expect(fact(page, 'match')).toBeVisible();
   await expect(fact(page, 'shapes').locator('.value')).toHaveText('10');
   // Nothing is worked out any more: whatever the first job was asked is over by then.
   await expectSaved(page);

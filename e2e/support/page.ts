@@ -11,7 +11,7 @@ interface Place {
 export async function openSample(page: Page, address: string, name: string): Promise<void> {
   await page.goto(address);
   await page.getByRole('region', { name: 'Samples' }).getByRole('button', { name, exact: true }).click();
-  await expect(fact(page, 'match')).toBeVisible({ timeout: 30_000 });
+  await expect(fact(page, 'match')).toBeVisible();
 }
 
 /** Brings a picture to the shelf, which makes a job of it. */
