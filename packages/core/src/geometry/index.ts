@@ -1,4 +1,4 @@
-export type { NarrowPlace } from './narrow/narrow-stretches';
+export { type NarrowPlace, middleOf } from './narrow/narrow-stretches';
 export { asArcs } from './curved/biarcs';
 export { movedSideways } from './curved/beside';
 export { partBetween, placeOn } from './curved/part';

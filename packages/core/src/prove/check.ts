@@ -25,6 +25,8 @@ export interface Finding {
   sizes: number[];
   /** How far it reaches in all, in millimetres, where places are stretches. */
   extent?: number;
+  /** Along which lines, where places are stretches: x and y of each of their corners. */
+  stretches?: readonly (readonly number[])[];
   message: string;
   hint: string;
   /** What mends it, the best first; nothing where only another drawing would. */

@@ -178,6 +178,51 @@ describe('findings', () => {
     expect(over).toMatchObject([{ kind: 'over-edge', severity: 'note' }]);
   });
 
+  it('an outline that is worked twice: on two layers, or twice on a layer whose areas are cleared', () => {
+    const disc = circleContour({ x: 20, y: 20 }, 6);
+    const engraved: Partial<DrawingPath> = { task: 'engrave' };
+    const plate = path(block(0, 0, 60, 40), [reverseContour(disc)]);
+    // Once more, gone around the other way.
+    const again = path(reverseContour(disc), [], engraved);
+    const finding = found([plate, again], 'same-outline');
+    expect(finding).toMatchObject({ severity: 'warn', count: 1 });
+    expect(finding.message).toContain('both cut through and engraved');
+    expect(found([path(block(0, 0, 60, 40)), again, again], 'same-outline').message).toContain(
+      'engraved twice',
+    );
+    // What is cut twice is told by its length; what is only in the same box, or nearly there, is another outline.
+    expect(kindsOf([plate, path(disc)])).not.toContain('same-outline');
+    const square = path(block(14, 14, 12, 12), [], engraved);
+    expect(kindsOf([plate, square])).not.toContain('same-outline');
+    const beside = path(placeContour(disc, { scale: 1, x: 0.5, y: 0 }), [], engraved);
+    expect(kindsOf([plate, beside])).not.toContain('same-outline');
+  });
+
+  it('sides that lie on the edge of the page, unless the page is as large as the drawing', () => {
+    const onPage = (width: number, height: number) =>
+      prove(
+        subjectOf([path(block(0, 0, 60, 40))], { page: { left: 0, top: 0, right: width, bottom: height } }),
+        LASER,
+      ).findings.filter(({ kind }) => kind === 'flush');
+    expect(onPage(200, 100)).toMatchObject([{ severity: 'note', count: 2 }]);
+    expect(onPage(60, 100)).toMatchObject([{ count: 3 }]);
+    expect(onPage(60, 40)).toEqual([]);
+  });
+
+  it('along which line what is too narrow reaches', () => {
+    const neck = found([path(dumbbell(0.4)[0])], 'neck');
+    const on = (neck.stretches ?? []).flat();
+    // The strip runs from 20 to 40 at the middle of the plates.
+    const along = on.filter((_, k) => k % 2 === 0);
+    const across = on.filter((_, k) => k % 2 === 1);
+    expect(Math.min(...along)).toBeLessThan(21);
+    expect(Math.max(...along)).toBeGreaterThan(39);
+    for (const y of across) expect(y).toBeCloseTo(10, 2);
+    const twice = found([path(block(0, 0, 60, 40)), path(block(0, 0, 60, 40))], 'duplicate');
+    const length = (twice.stretches ?? []).reduce((sum, [x, y, u, v]) => sum + Math.hypot(u - x, v - y), 0);
+    expect(length).toBeCloseTo(2 * 200, 1);
+  });
+
   it('what lies in a hole falls out', () => {
     const paths = [
       path(circleContour({ x: 0, y: 0 }, 40), [circleContour({ x: 0, y: 0 }, 25, true)]),

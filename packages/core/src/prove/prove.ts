@@ -13,7 +13,9 @@ import { open } from './checks/open';
 import { asunder, island, outsideBed } from './checks/parts';
 import { apart, bitten } from './checks/left';
 import { notThisTool, overEdge, tooDeep } from './checks/surface';
+import { flush } from './checks/flush';
 import { offPage } from './checks/off-page';
+import { sameOutline } from './checks/same-outline';
 import type { ProveSettings } from './settings';
 import type { Want } from './wanted';
 import { partsIn, sheetsLeft } from './sheets';
@@ -38,6 +40,7 @@ export const CHECKS: readonly Check[] = [
   selfCrossing,
   nesting,
   duplicate,
+  sameOutline,
   island,
   asunder,
   bitten,
@@ -52,6 +55,7 @@ export const CHECKS: readonly Check[] = [
   innerCorner,
   apart,
   offPage,
+  flush,
   sharpTip,
   tooManyNodes,
   shortSegments,

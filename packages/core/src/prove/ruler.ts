@@ -122,7 +122,7 @@ export function gapBetweenShapes(one: readonly Contour[], other: readonly Contou
 
 /** A narrow place between two contours, on their curves themselves and not on chords of them. */
 function settled(
-  { width, from, to, a, b }: Omit<NarrowPlace, 'length'>,
+  { width, from, to, a, b }: Omit<NarrowPlace, 'length' | 'middles'>,
   contours: readonly Contour[],
 ): Narrowest {
   let [p, q] = [from, to];

@@ -2,7 +2,16 @@ import Flatbush from 'flatbush';
 import type { Point } from '../contour';
 import { flattenSegment } from '../flatten';
 import { type RimIndex, type RimSegment, segmentsFacing, segmentsNear } from '../near/near-segments';
-import { type NarrowPlace, type Stretch, goesOn, isTaper, joined, lengthOf } from './narrow-stretches';
+import {
+  type NarrowPlace,
+  type NarrowSpot,
+  type Stretch,
+  goesOn,
+  isTaper,
+  joined,
+  lengthOf,
+  middleOf,
+} from './narrow-stretches';
 import { norm } from '../../norm';
 
 /** Curves are followed within this share of the width that is asked about. */
@@ -79,8 +88,14 @@ export function narrowAndTapering(
   return {
     narrow: found
       .filter((one) => !isTip(one))
-      .map((one) => ({ ...own.refined(one, least), length: lengthOf(one, rims.lengths, AROUND) })),
-    tapering: found.filter(isTip).map((one) => ({ ...one.place, length: one.farthest / 2 })),
+      .map((one) => ({
+        ...own.refined(one, least),
+        length: lengthOf(one, rims.lengths, AROUND),
+        middles: one.middles,
+      })),
+    tapering: found
+      .filter(isTip)
+      .map(({ place, farthest, middles }) => ({ ...place, length: farthest / 2, middles })),
   };
 }
 
@@ -101,7 +116,7 @@ export function narrowRuns(
   let before: Stretch | undefined;
   for (const next of own.placesAlongRims(least)) {
     const { place, at } = next;
-    const middle = { x: (place.from.x + place.to.x) / 2, y: (place.from.y + place.to.y) / 2 };
+    const middle = middleOf(place);
     const isNext = before && before.place.a === place.a && Math.abs(at - before.at) < 1.5 * own.step;
     if (isNext) runs[runs.length - 1].push(middle);
     else runs.push([middle]);
@@ -208,7 +223,7 @@ class Rims {
   }
 
   /** The narrowest place of a stretch, looked for between the places that were looked at. */
-  refined({ place, at }: Stretch, least: number): NarrowPlace {
+  refined({ place, at }: Stretch, least: number): NarrowSpot {
     let best = place;
     let middle = at;
     let { step } = this;
@@ -281,7 +296,7 @@ class Rims {
 
   /** A stretch that is but one place so far; undefined where its sides only meet around the end beside it. */
   private stretch(
-    place: Omit<NarrowPlace, 'a' | 'b' | 'length'>,
+    place: Omit<NarrowSpot, 'a' | 'b'>,
     contour: number,
     along: number,
     other: number,
@@ -292,8 +307,10 @@ class Rims {
     const far = Math.abs(there - along);
     const around = contour === this.owners[other] ? Math.min(far, length - far) : Infinity;
     if (around < Math.min(this.around * width, length / 2 - 1e-9)) return undefined;
+    const { x, y } = middleOf(place);
     return {
-      place: { ...place, a: contour, b: this.owners[other], length: 0 },
+      place: { ...place, a: contour, b: this.owners[other] },
+      middles: [[x, y]],
       at: along,
       around,
       farthest: around,

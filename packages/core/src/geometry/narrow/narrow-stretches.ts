@@ -10,14 +10,20 @@ export interface NarrowPlace {
   b: number;
   /** How far along the rims the stretch reaches of which it is the narrowest place; from its tip, where it tapers. */
   length: number;
+  /** The middles between both sides, as lines along the stretch: x and y of each. */
+  middles: readonly number[][];
 }
+
+/** A narrow place by itself, before it is known of which stretch. */
+export type NarrowSpot = Omit<NarrowPlace, 'length' | 'middles'>;
 
 /** Lengths along a contour from one to another; beyond its whole length where it goes around its start. */
 type Reach = [from: number, to: number];
 
 /** A stretch of a rim along which the other side is near: its narrowest place, and how far it reaches on either side. */
 export interface Stretch {
-  place: NarrowPlace;
+  place: NarrowSpot;
+  middles: number[][];
   /** How far along the first of its contours that is. */
   at: number;
   /** How far it is from there to there around the end between them; Infinity where that is on another contour. */
@@ -79,7 +85,7 @@ function areOne(one: Stretch, other: Stretch, lengths: readonly number[], near: 
 /** A stretch reaches as far as another one too, which is the same seen from here or from across. */
 function take(
   stretch: Stretch,
-  { place, widest, farthest, nearest, own, other }: Stretch,
+  { place, middles, widest, farthest, nearest, own, other }: Stretch,
   lengths: readonly number[],
 ): void {
   const { a, b } = stretch.place;
@@ -89,9 +95,20 @@ function take(
   const isTurned =
     a !== place.a ||
     (a === b && distance(stretch.own, own, lengths[a]) > distance(stretch.own, other, lengths[a]));
+  // From across the same middles are seen once more, or more of them.
+  if (!isTurned) stretch.middles.push(...middles);
+  else if (countOf(middles) > countOf(stretch.middles)) stretch.middles = middles;
   stretch.own = together(stretch.own, isTurned ? other : own, lengths[a]);
   stretch.other = together(stretch.other, isTurned ? own : other, lengths[b]);
 }
+
+const countOf = (lines: readonly number[][]): number => lines.reduce((sum, line) => sum + line.length, 0);
+
+/** The middle of a narrow place. */
+export const middleOf = ({ from, to }: Pick<NarrowPlace, 'from' | 'to'>): Point => ({
+  x: (from.x + to.x) / 2,
+  y: (from.y + to.y) / 2,
+});
 
 /** Takes a place into a stretch that it goes on with; false where it is on another contour, or elsewhere on it. */
 export function goesOn(stretch: Stretch, next: Stretch, lengths: readonly number[], near: number): boolean {
@@ -100,6 +117,7 @@ export function goesOn(stretch: Stretch, next: Stretch, lengths: readonly number
   const isOn = place.a === next.place.a && place.b === next.place.b && next.own[0] - stretch.own[1] <= near;
   if (!isOn || distance(stretch.other, next.other, length) > near) return false;
   stretch.own = [stretch.own[0], next.own[1]];
+  stretch.middles[stretch.middles.length - 1].push(...next.middles.flat());
   stretch.other = together(stretch.other, next.other, length);
   stretch.widest = Math.max(stretch.widest, next.widest);
   stretch.farthest = Math.max(stretch.farthest, next.farthest);

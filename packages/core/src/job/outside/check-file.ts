@@ -21,7 +21,7 @@ export interface CheckedVector {
   size: { width: number; height: number };
   contours: number;
   nodes: number;
-  findings: (Omit<Finding, 'places'> & { where: Point[] })[];
+  findings: (Omit<Finding, 'places' | 'stretches'> & { where: Point[] })[];
 }
 
 /** Reads a vector file and proves all that it draws. Layers named as tasks have these; all else is cut through. */
@@ -60,7 +60,10 @@ export function checkVectorFile(
     size: { width: boxWidth(frame), height: boxHeight(frame) },
     contours: contours.length,
     nodes: contours.reduce((sum, { segments }) => sum + segments.length, 0),
-    findings: findings.map(({ places, ...finding }) => ({ ...finding, where: places.map(inFile) })),
+    findings: findings.map((finding) => {
+      const { places, ...told } = { ...finding, stretches: undefined };
+      return { ...told, where: places.map(inFile) };
+    }),
   };
 }
 

@@ -24,6 +24,9 @@ export const duplicate: Check = {
       () =>
         `${told(Number(length.toFixed(2)), units)} are cut more often than once: lines lie on one another, or nearer than ${told(double, units)}.`,
     );
-    return found.map((one) => ({ ...one, count: pairs }));
+    const stretches = all.flatMap(({ places }) =>
+      places.flatMap(({ x, y }, k) => (k % 2 === 1 ? [[places[k - 1].x, places[k - 1].y, x, y]] : [])),
+    );
+    return found.map((one) => ({ ...one, count: pairs, stretches }));
   },
 };

@@ -1,4 +1,4 @@
-import { type NarrowPlace, boxHeight, boxOf, boxWidth, narrowPlaces, norm } from '../../geometry';
+import { type NarrowPlace, boxHeight, boxOf, boxWidth, middleOf, narrowPlaces, norm } from '../../geometry';
 import { type Check, type Finding, type Measured, counted, findingOf, told } from '../check';
 import { remedy } from '../remedies';
 import type { Limits } from '../limits';
@@ -7,6 +7,7 @@ import { type SheetLeft, isOnDouble } from '../sheets';
 /** A stretch that is too narrow: its middle where it is narrowest, and how far it reaches. */
 interface Narrow extends Measured {
   length: number;
+  middles: NarrowPlace['middles'];
 }
 
 /** So many times the distance of lines on one another is a place that is no more than those. */
@@ -22,10 +23,11 @@ const stretches = (
   sheets
     .flatMap((sheet) =>
       look(sheet)
-        .map(({ width, from, to, length }) => ({
-          at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
-          measured: width,
-          length,
+        .map((place) => ({
+          at: middleOf(place),
+          measured: place.width,
+          length: place.length,
+          middles: place.middles,
         }))
         .filter(
           ({ at, measured }) =>
@@ -37,9 +39,13 @@ const stretches = (
 
 const extentOf = (found: readonly Narrow[]): number => found.reduce((sum, one) => sum + one.length, 0);
 
-/** With how far its places reach in all. */
+/** With how far its places reach in all, and where. */
 const reaching = (findings: Finding[], found: readonly Narrow[]): Finding[] =>
-  findings.map((one) => ({ ...one, extent: extentOf(found) }));
+  findings.map((one) => ({
+    ...one,
+    extent: extentOf(found),
+    stretches: found.flatMap(({ middles }) => middles).filter((line) => line.length > 2),
+  }));
 
 /** How far stretches reach that are longer than wide. */
 function along(found: readonly Narrow[], allowed: number, units: Limits['units']): string {
@@ -156,10 +162,7 @@ export const sharpTip: Check = {
     const tips = corners.filter(({ measured }) => measured < leastTip);
     const seen = sheets
       .flatMap(({ tapering }) => tapering)
-      .map(({ from, to, length }) => ({
-        at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
-        measured: length,
-      }));
+      .map((place) => ({ at: middleOf(place), measured: place.length }));
     const thin = corners
       .filter(({ at }) => seen.every((one) => norm(one.at.x - at.x, one.at.y - at.y) > 2 * leastNeck))
       .map(({ at, measured }) => ({ at, measured: leastNeck / 2 / Math.tan((measured * Math.PI) / 360) }))

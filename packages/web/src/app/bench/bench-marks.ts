@@ -8,7 +8,7 @@ import { Remedying } from '../job/proof/remedying';
 import { BenchState } from '../view/bench-state';
 import { COLOURS } from '../drawing/colours';
 import { drawMeasures } from './draw-measures';
-import { drawFalling, drawFound, drawGhosts } from './draw-overlay';
+import { drawFalling, drawFound, drawGhosts, drawStretches } from './draw-overlay';
 import { highlightedIds } from '../view/highlights';
 import { type Painter, layDown } from './painter';
 import type { Overlay } from '../job/tool/tool';
@@ -58,6 +58,7 @@ export class BenchMarks {
     const ghosts = isElsewhere ? [] : [...this.edits.ghosts(), ...this.remedying.ghosts()];
     const falling = isElsewhere ? [] : this.falling();
     const found = isElsewhere ? [] : this.proving.marks();
+    const stretches = isElsewhere ? [] : this.proving.stretches();
     const measures = isElsewhere
       ? []
       : this.measuring.shown().map((one) => ({ ...one, says: this.measuring.words(one).main }));
@@ -65,6 +66,7 @@ export class BenchMarks {
     return (context) => {
       drawGhosts(context, ghosts, pixel);
       drawFalling(context, falling, pixel);
+      drawStretches(context, stretches, pixel);
       drawFound(context, found, pixel);
       drawMeasures(context, measures, pixel);
       if (painted?.marks) {

@@ -96,6 +96,31 @@ export function drawFalling(
   }
 }
 
+/** Lights up the stretches along which something was found. */
+export function drawStretches(
+  context: CanvasRenderingContext2D,
+  lines: readonly (readonly number[])[],
+  pixel: number,
+): void {
+  context.save();
+  context.lineCap = 'round';
+  context.lineJoin = 'round';
+  context.beginPath();
+  for (const line of lines)
+    for (let k = 0; k < line.length; k += 2)
+      if (k === 0) context.moveTo(line[0], line[1]);
+      else context.lineTo(line[k], line[k + 1]);
+  for (const [width, colour] of [
+    [7, COLOURS.paper],
+    [4, COLOURS.missed],
+  ] as const) {
+    context.lineWidth = width * pixel;
+    context.strokeStyle = colour;
+    context.stroke();
+  }
+  context.restore();
+}
+
 /** How large marks of findings are on screen, from their middle, and that of the one that is looked at. */
 const FOUND = 7;
 const LOOKED_AT = 13;

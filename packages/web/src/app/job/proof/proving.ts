@@ -60,6 +60,14 @@ export class Proving {
       })),
     );
   });
+  /** Along which lines the chosen finding reaches: x and y of each corner, in pixels of the bench. */
+  readonly stretches = computed((): number[][] => {
+    const view = this.result.view();
+    if (!view || this.state.stage() !== 'prove') return [];
+    const { frame, millimetresPerPixel: mm } = view;
+    const stretches = this.chosen()?.stretches ?? [];
+    return stretches.map((line) => line.map((value, k) => (k % 2 === 0 ? frame.x : frame.y) + value / mm));
+  });
 
   constructor() {
     const step = (by: number) => ({
