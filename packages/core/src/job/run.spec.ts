@@ -67,9 +67,12 @@ describe('a run of a job', () => {
     const other = {
       1: { ...ARTWORK_ITEM, picked: [{ from: { ...from, hole: false }, task: 'score' as const }] },
     };
-    expect(
-      run({ ...job, piece: { ...job.piece, items: other } }).piece.paths.map(({ task }) => task),
-    ).toEqual(['cut-through']);
+    const { piece, proof } = run({ ...job, piece: { ...job.piece, items: other } });
+    expect(piece.paths.map(({ task }) => task)).toEqual(['cut-through']);
+    // It is named where it was not found.
+    expect(proof.findings).toContainEqual(
+      expect.objectContaining({ kind: 'lost-tasks', severity: 'note', count: 1 }),
+    );
   });
 
   it('gives picture and ink by themselves, which are those of the result', () => {

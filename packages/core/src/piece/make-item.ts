@@ -63,6 +63,8 @@ export interface MadeItem {
   /** Characters that its font has no letter for. */
   missing?: string[];
   held?: HeldIslands;
+  /** Contours for which a task was said, and which are not there any more. */
+  lost?: number;
 }
 
 /** Islands that there were, how many of them are loose all the same, and the bridges that hold the others. */
@@ -247,7 +249,8 @@ function artworkOf(item: ArtworkItem, ground: ItemGround): Made {
     );
     return apart({ task, shape, sources, ...(plate ? { plate } : {}) }, tasks);
   });
-  return { paths, box: isBare ? undefined : boxAs(map), map: whole, ...hold.held() };
+  const lost = item.picked.length - picked.size;
+  return { paths, box: isBare ? undefined : boxAs(map), map: whole, lost, ...hold.held() };
 }
 
 function artworkIn({ ofArtwork }: ItemGround): ArtworkGround {

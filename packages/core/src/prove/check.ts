@@ -44,6 +44,8 @@ export interface Given {
   hasTrueSize: boolean;
   /** What could not be made and is not among the paths: its name, why, and what to do. */
   leftOut: readonly { name: string; message: string; hint: string }[];
+  /** Contours for which a task was said, and which are not there any more. */
+  lostTasks: number;
   /** Texts of a file that are letters of a font still, and no paths. */
   texts: number;
   /** Millimetres that a pixel of the source picture becomes; undefined where there is none. */

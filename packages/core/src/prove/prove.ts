@@ -5,6 +5,7 @@ import { crossing, selfCrossing } from './checks/crossing';
 import { duplicate } from './checks/duplicate';
 import { innerCorner } from './checks/inner-corner';
 import { leftOut } from './checks/left-out';
+import { lostTasks } from './checks/lost-tasks';
 import { mirrored } from './checks/mirrored';
 import { narrowSlot, neck, sharpTip, wall } from './checks/narrow';
 import { nesting } from './checks/nesting';
@@ -62,6 +63,7 @@ export const CHECKS: readonly Check[] = [
   coarse,
   mirrored,
   unreachedPlate,
+  lostTasks,
   asRead,
 ];
 

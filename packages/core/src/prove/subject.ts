@@ -14,6 +14,7 @@ export function subjectOf(paths: readonly DrawingPath[], more: Partial<Given> = 
     frame: boxOf(contoursIn(paths)) ?? { left: 0, top: 0, right: 0, bottom: 0 },
     hasTrueSize: true,
     leftOut: [],
+    lostTasks: 0,
     texts: 0,
     pixel: undefined,
     mirrored: undefined,

@@ -54,6 +54,9 @@ const leftOut = figure('left out', { piece, names }, (reads): Subject['leftOut']
   const { problem } = reads.piece;
   return problem ? [...own, { name: 'The sheet', ...problem }] : own;
 });
+const lostTasks = figure('lost tasks', { piece }, (reads) =>
+  reads.piece.items.reduce((sum, { lost = 0 }) => sum + lost, 0),
+);
 const texts = constant('texts', 0);
 const asRead = constant<readonly string[]>('as read', []);
 const page = constant<Box | undefined>('no page', undefined);
@@ -74,6 +77,7 @@ const subject: { [P in keyof Subject]: Step<Subject[P]> } = {
   frame,
   hasTrueSize,
   leftOut,
+  lostTasks,
   texts,
   pixel,
   mirrored,
