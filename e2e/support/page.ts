@@ -7,11 +7,14 @@ interface Place {
   y: number;
 }
 
+/** What is asked outside of a test has no bound of its own. */
+const FIRST_SIGHT_MS = 90_000;
+
 /** Starts a job from a sample and waits for its first full result. */
 export async function openSample(page: Page, address: string, name: string): Promise<void> {
   await page.goto(address);
   await page.getByRole('region', { name: 'Samples' }).getByRole('button', { name, exact: true }).click();
-  await expect(fact(page, 'match')).toBeVisible();
+  await expect(fact(page, 'match')).toBeVisible({ timeout: FIRST_SIGHT_MS });
 }
 
 /** Brings a picture to the shelf, which makes a job of it. */

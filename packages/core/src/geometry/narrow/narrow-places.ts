@@ -9,8 +9,8 @@ import {
   goesOn,
   isTaper,
   joined,
-  lengthOf,
   middleOf,
+  reachOf,
 } from './narrow-stretches';
 import { norm } from '../../norm';
 
@@ -32,6 +32,8 @@ const MOST_SHRUNK = 12;
 const AROUND = 8;
 /** Up to a round end they do at less. */
 const AROUND_END = 1.5;
+/** What is as narrow as near to its end as so many times its width around it is so up to there. */
+const UP_TO = 3;
 /** What gets narrower as far as so many times the width that is asked about from its end is a tip. */
 const TIP = 2;
 /** From here on a turn away from the region is a corner that others may come near, in radians. */
@@ -88,11 +90,12 @@ export function narrowAndTapering(
   return {
     narrow: found
       .filter((one) => !isTip(one))
-      .map((one) => ({
-        ...own.refined(one, least),
-        length: lengthOf(one, rims.lengths, AROUND),
-        middles: one.middles,
-      })),
+      .map((one) => {
+        const ends = own.towardsEnds(one, least);
+        const length = ends.reduce((sum, end) => sum + end.length, reachOf(one));
+        const middles = [...one.middles, ...ends.map((end) => end.middles)];
+        return { ...own.refined(one, least), length, middles };
+      }),
     tapering: found
       .filter(isTip)
       .map(({ place, farthest, middles }) => ({ ...place, length: farthest / 2, middles })),
@@ -239,8 +242,36 @@ class Rims {
     return best;
   }
 
-  /** The narrow stretch at one place of a contour, so far along it, if there is one. */
-  private from(contour: number, along: number, least: number): Stretch | undefined {
+  /**
+   * How a stretch goes on towards the ends that its sides go around: places there are too near to an end to be seen as narrow by themselves,
+   * but as long as they are narrower than `least` the stretch goes on, and up to the end where they are so all the way.
+   */
+  towardsEnds({ place, own }: Stretch, least: number): { length: number; middles: number[] }[] {
+    const { a, b } = place;
+    const whole = this.lengths[a];
+    if (a !== b) return [];
+    return own.map((begin, k) => {
+      const sign = k === 0 ? -1 : 1;
+      const middles: number[] = [];
+      let along = begin;
+      let last: Stretch | undefined;
+      for (let way = 0; way < whole / 2; way += this.step) {
+        const at = begin + sign * way;
+        const next = this.from(a, at - whole * Math.floor(at / whole), least, AROUND_END);
+        const isNearer = next?.place.b === b && next.around < (last?.around ?? Infinity);
+        if (!next || !isNearer) break;
+        const { x, y } = middleOf(next.place);
+        middles.push(x, y);
+        [along, last] = [at, next];
+      }
+      const isUpTo = last && last.around < UP_TO * last.place.width;
+      const rest = last && isUpTo ? Math.max(0, (last.around - last.place.width) / 2) : 0;
+      return { length: Math.abs(along - begin) + rest, middles };
+    });
+  }
+
+  /** The narrow stretch at one place of a contour, so far along it, if there is one whose sides are so many times its width apart around the end. */
+  private from(contour: number, along: number, least: number, times = this.around): Stretch | undefined {
     const { chords, owners, begins } = this;
     const k = this.chordAt(contour, along);
     if (k < 0 || owners[k] !== contour) return undefined;
@@ -249,7 +280,8 @@ class Rims {
     const share = (along - begins[k]) / length;
     if (!(share >= 0 && share <= 1)) return undefined;
     const inward = { x: (this.side * (y2 - y1)) / length, y: (this.side * (x1 - x2)) / length };
-    return this.across({ x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) }, inward, k, along, least);
+    const at = { x: x1 + share * (x2 - x1), y: y1 + share * (y2 - y1) };
+    return this.across(at, inward, k, along, least, times);
   }
 
   /** The last chord of a contour, or of one before it, that begins no farther along. */
@@ -266,7 +298,14 @@ class Rims {
   }
 
   /** The width at a place of a rim, where it is less than `least` and the other side faces it. */
-  private across(from: Point, inward: Point, own: number, along: number, least: number): Stretch | undefined {
+  private across(
+    from: Point,
+    inward: Point,
+    own: number,
+    along: number,
+    least: number,
+    times = this.around,
+  ): Stretch | undefined {
     let radius = least / 2;
     // All smaller discs that touch the rim here lie in the first one.
     const first = { x: from.x + radius * inward.x, y: from.y + radius * inward.y };
@@ -291,7 +330,7 @@ class Rims {
       ((from.x - centre.x) * (to.x - centre.x) + (from.y - centre.y) * (to.y - centre.y)) / (radius * radius);
     const width = norm(to.x - from.x, to.y - from.y);
     if (facing > FACING || width >= least) return undefined;
-    return this.stretch({ width, from, to }, this.owners[own], along, on);
+    return this.stretch({ width, from, to }, this.owners[own], along, on, times);
   }
 
   /** A stretch that is but one place so far; undefined where its sides only meet around the end beside it. */
@@ -300,13 +339,14 @@ class Rims {
     contour: number,
     along: number,
     other: number,
+    times = this.around,
   ): Stretch | undefined {
     const { width } = place;
     const there = this.alongOf(other, place.to);
     const length = this.lengths[contour];
     const far = Math.abs(there - along);
     const around = contour === this.owners[other] ? Math.min(far, length - far) : Infinity;
-    if (around < Math.min(this.around * width, length / 2 - 1e-9)) return undefined;
+    if (around < Math.min(times * width, length / 2 - 1e-9)) return undefined;
     const { x, y } = middleOf(place);
     return {
       place: { ...place, a: contour, b: this.owners[other] },

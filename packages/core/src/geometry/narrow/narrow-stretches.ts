@@ -140,19 +140,5 @@ function together([a0, a1]: Reach, [b0, b1]: Reach, length: number): Reach {
   return [Math.min(a0, b0 + turns), Math.max(a1, b1 + turns)];
 }
 
-/**
- * How long a stretch is. Places near an end that its sides go around are not seen as narrow by themselves; where that is no farther around than
- * `around` times the width, it is as narrow up to there.
- */
-export function lengthOf(stretch: Stretch, lengths: readonly number[], around: number): number {
-  const { place, own, other, nearest } = stretch;
-  const reach = Math.max(own[1] - own[0], other[1] - other[0]);
-  if (place.a !== place.b) return reach;
-  const rest = lengths[place.a] - (own[1] - own[0]) - (other[1] - other[0]) - nearest;
-  const beyond = (end: number) =>
-    end <= ENDS * around * place.width ? Math.max(0, (end - place.width) / 2) : 0;
-  return reach + beyond(nearest) + beyond(rest);
-}
-
-/** Up to so many times as far around is an end. */
-const ENDS = 1.5;
+/** How far a stretch reaches along its rims, as it was seen from both of its sides. */
+export const reachOf = ({ own, other }: Stretch): number => Math.max(own[1] - own[0], other[1] - other[0]);
