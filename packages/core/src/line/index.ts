@@ -13,6 +13,7 @@ export {
   resultOf,
 } from './line';
 export { refusalOf } from './noise';
+export { evenStairs } from './rims/even-stairs';
 export { settleEdges } from './rims/settle-edges';
 export { traceCentrelines } from './centreline/centreline';
 export { anchorOf, foundAgain } from './hand/anchor';

@@ -20,6 +20,8 @@ export type LineMethod = (typeof LINE_METHODS)[number];
 
 /** What the user may set of Line, resolved to pixels. */
 export interface LineSettings extends FitOptions {
+  /** The tolerance is a length that somebody asked for: it rules however little the picture tells of a rim. */
+  isAsked?: boolean;
   /** Contours around less than this are dropped, in square pixels. */
   drop: number;
 }
@@ -45,18 +47,19 @@ export function makeLine(contours: ContourSet, settings: LineSettings, context: 
   const { points, parents, holes } = contours;
   const allowed = meanAllowed(contours);
   const small = smallContours(contours, settings.drop);
-  const seen = seeLoops(contours, settings, allowed, (c) => small[c] === 1, context);
+  const options = optionsFor(contours, settings);
+  const seen = seeLoops(contours, options, allowed, (c) => small[c] === 1, context);
   const fitted = seen.map((one, c) => {
     if ((c & 15) === 0) {
       checkStopped(context);
       context.progress('line', c / parents.length);
     }
-    return one && fitLoop(one, settings, allowed[c], context);
+    return one && fitLoop(one, options[c], allowed[c], context);
   });
   equalCircles(seen, fitted);
-  const { left, off } = keepPromise(fitted, settings, {
+  const { left, off } = keepPromise(fitted, (c) => options[c], {
     holes,
-    withoutCircle: (c) => fitWithoutCircle(seen[c] as SeenLoop, settings, allowed[c], context),
+    withoutCircle: (c) => fitWithoutCircle(seen[c] as SeenLoop, options[c], allowed[c], context),
     asFound: (c) => loopAsFound((seen[c] as SeenLoop).loop),
   });
   const isReversed = (c: number) => seen[c]?.reversed === true;
@@ -80,6 +83,21 @@ export function makeLine(contours: ContourSet, settings: LineSettings, context: 
     small.reduce((sum, is) => sum + is, 0),
   );
 }
+
+/** What of stairs is left once they are evened out goes on over so many pixels along a rim. */
+const LEAST_SMOOTHNESS = 1.5;
+
+/** How each contour is followed: within what its rim leaves open, unless a tolerance is asked for. */
+const optionsFor = ({ parents, unsure }: ContourSet, settings: LineSettings): FitOptions[] =>
+  Array.from(parents, (_, c) =>
+    unsure && unsure[c] > settings.tolerance && !settings.isAsked
+      ? {
+          ...settings,
+          tolerance: unsure[c],
+          smoothness: Math.max(LEAST_SMOOTHNESS, settings.smoothness),
+        }
+      : settings,
+  );
 
 /** No paths, and why. */
 export function refusedLine(contours: ContourSet, refused: Refusal): LineResult {

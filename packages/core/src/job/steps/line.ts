@@ -15,6 +15,7 @@ import {
 import {
   type LineResult,
   type LineSettings,
+  evenStairs,
   makeCentrelines,
   makeLine,
   makePlateLines,
@@ -52,7 +53,8 @@ const HALF = 127.5;
 export const contours = work('contours', { part: 'contours', cost: 120 }, { ink }, (reads, context) => {
   const { grey, level, changes } = reads.ink;
   const traced = traceContours(grey, level, changes, context);
-  return refusalOf(traced, grey) ? traced : settleEdges(traced, grey, level, context);
+  if (refusalOf(traced, grey)) return traced;
+  return evenStairs(traced, settleEdges(traced, grey, level, context), grey, context);
 });
 
 /** The size of the squared-up picture, and its frame. */
@@ -110,8 +112,9 @@ const method = setting('line.method', (document) => document.line.method);
 const blur = work('edge blur', { part: 'line', cost: 5 }, { ink }, (reads) => edgeBlur(reads.ink.grey).sigma);
 const settings = figure(
   'line settings',
-  { blur, tolerance, here },
-  ({ blur, tolerance, here: { smoothness, corners, drop } }): LineSettings => ({
+  { blur, tolerance, askedTolerance, here },
+  ({ blur, tolerance, askedTolerance, here: { smoothness, corners, drop } }): LineSettings => ({
+    isAsked: askedTolerance !== null,
     blur,
     tolerance,
     smoothness,

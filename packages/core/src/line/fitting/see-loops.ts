@@ -17,7 +17,7 @@ const BESIDE = 1;
  */
 export function seeLoops(
   contours: ContourSet,
-  options: FitOptions,
+  options: readonly FitOptions[],
   mean: Float64Array,
   isLeft: (c: number) => boolean,
   context: Context,
@@ -31,7 +31,7 @@ export function seeLoops(
       continue;
     }
     const { loop, reversed } = ownWay(loopOf(points, starts[c], starts[c + 1]));
-    seen.push({ ...seeLoop(loop, options, mean[c]), reversed });
+    seen.push({ ...seeLoop(loop, options[c], mean[c]), reversed });
   }
   for (let round = 0; round < ROUNDS; round++) if (!drawBack(seen, contours)) break;
   return seen;

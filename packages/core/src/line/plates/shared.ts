@@ -40,7 +40,7 @@ export function tracePlates(
     }
     return fitBorder(border, meetings, options, allowed[k], context);
   });
-  uncross(fitted, options.tolerance, {
+  uncross(fitted, () => options.tolerance, {
     withoutCircle: (k) => borderAsFound(borders[k], meetings),
     asFound: (k) => borderAsFound(borders[k], meetings),
   });

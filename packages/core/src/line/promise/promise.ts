@@ -24,26 +24,30 @@ const ROUNDED = 1e-3;
  */
 export function keepPromise(
   fitted: (Fitted | undefined)[],
-  { tolerance, smoothness }: Pick<FitOptions, 'tolerance' | 'smoothness'>,
+  optionsOf: (k: number) => Pick<FitOptions, 'tolerance' | 'smoothness'>,
   anew: Anew,
 ): { off: number; left: number } {
-  const allowed = tolerance + beyondTolerance(smoothness) + ROUNDED;
+  const allowed = fitted.map((_, k) => {
+    const { tolerance, smoothness } = optionsOf(k);
+    return tolerance + beyondTolerance(smoothness) + ROUNDED;
+  });
   const offs = new Float64Array(fitted.length).fill(NaN);
   const known = new Array<Fitted | undefined>(fitted.length);
   const crossings = crossingsOfCurves();
   for (let round = 0; ; round++) {
-    const left = uncross(fitted, tolerance, anew, crossings);
+    const left = uncross(fitted, (k) => optionsOf(k).tolerance, anew, crossings);
     const wrong: number[] = [];
     fitted.forEach((one, k) => {
       if (!one) return;
       if (known[k] !== one)
-        offs[k] = keeps(one) ? distanceFromRim(one.contour, rimOf(one), allowed) : Infinity;
+        offs[k] = keeps(one) ? distanceFromRim(one.contour, rimOf(one), allowed[k]) : Infinity;
       known[k] = one;
-      if (offs[k] > allowed) wrong.push(k);
+      if (offs[k] > allowed[k]) wrong.push(k);
     });
     if (wrong.length === 0 || round > NEARER.length)
       return { off: offs.reduce((most, off) => (off > most ? off : most), 0), left };
-    for (const k of wrong) fitted[k] = nearer(fitted[k] as Fitted, (NEARER[round] ?? 0) * allowed, k, anew);
+    for (const k of wrong)
+      fitted[k] = nearer(fitted[k] as Fitted, (NEARER[round] ?? 0) * allowed[k], k, anew);
   }
 }
 

@@ -62,11 +62,10 @@ function promised(
   context: Context,
 ): number {
   const own = fitted.map((one, k) => (isApart(k) ? one : undefined));
-  const { off } = keepPromise(
-    own,
-    { tolerance: TOLERANCE, smoothness: 0 },
-    { withoutCircle: (k) => fitRuns(places[k], context), asFound: (k) => asFound(places[k]) },
-  );
+  const { off } = keepPromise(own, () => ({ tolerance: TOLERANCE, smoothness: 0 }), {
+    withoutCircle: (k) => fitRuns(places[k], context),
+    asFound: (k) => asFound(places[k]),
+  });
   own.forEach((one, k) => {
     if (isApart(k)) fitted[k] = one;
   });

@@ -32,7 +32,7 @@ export interface Anew {
  */
 export function uncross(
   fitted: (Fitted | undefined)[],
-  tolerance: number,
+  toleranceOf: (k: number) => number,
   anew: Anew,
   crossings = crossingsOfCurves(),
 ): number {
@@ -49,7 +49,7 @@ export function uncross(
         ...strayed(
           all,
           Uint8Array.from(numbers, (k) => holes[k]),
-          tolerance,
+          numbers.reduce((most, k) => Math.max(most, toleranceOf(k)), 0),
           crossings,
         ),
       );
@@ -68,7 +68,7 @@ export function uncross(
         fitted[k] = withChain(own, chainThrough(own.runs, { closed: own.contour.closed }));
       else
         fitted[k] = own.chain
-          ? tightened(own, own.chain, segments, tolerance, levels)
+          ? tightened(own, own.chain, segments, toleranceOf(k), levels)
           : anew.withoutCircle(k);
     }
     if (changed === 0) return wrong.length;

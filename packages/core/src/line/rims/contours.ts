@@ -14,6 +14,8 @@ export interface ContourSet {
   parents: Int32Array;
   /** 1 for holes. */
   holes: Uint8Array;
+  /** How far to either side of each contour the edge may run for all that its pixels tell, in pixels; 0 where nothing is said. */
+  unsure?: Float64Array;
 }
 
 /** No point comes nearer to a pixel's centre than this: there contours would touch. */

@@ -105,12 +105,15 @@ function piecePaths({ items, paths, uncut, placement }: Piece, reduction: number
   };
 }
 
+const NOTHING = new Float64Array();
+
 function tracedView(traced: Traced): TracedView {
-  const { reduction, tolerance } = traced;
+  const { reduction, tolerance, contours } = traced;
   return {
     square: squareFactsOf(traced),
     ink: inkFactsOf(traced),
     tolerance: tolerance * reduction,
+    unsure: reduction * (contours.unsure ?? NOTHING).reduce((most, one) => Math.max(most, one), 0),
   };
 }
 

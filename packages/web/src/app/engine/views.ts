@@ -164,6 +164,8 @@ export interface TracedView {
   ink: InkFacts;
   /** Largest distance allowed between paths and rims, in source pixels. */
   tolerance: number;
+  /** How far to either side the edge may run where rims are known least, in source pixels; 0 where all are known well. */
+  unsure: number;
 }
 
 /** What Square up found. */

@@ -67,7 +67,12 @@ export class LinePanel {
     const view = this.result.view();
     if (!view?.traced) return '';
     const millimetres = this.lengths.small(view.traced.tolerance * view.millimetresPerPixel);
-    return this.isOwn() ? millimetres : `by the picture: ${millimetres}`;
+    if (this.isOwn()) return millimetres;
+    const unsure = view.traced.unsure * view.millimetresPerPixel;
+    // Rims of two tones only are known to no more than about a pixel.
+    return view.traced.unsure > view.traced.tolerance
+      ? `by the picture: ${millimetres}; where it has two tones only, ${this.lengths.small(unsure)}`
+      : `by the picture: ${millimetres}`;
   });
   readonly smoothnessSays = computed(() => {
     const view = this.result.view();
