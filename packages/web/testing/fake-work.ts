@@ -85,6 +85,7 @@ export function viewWith(more: Partial<ProvenView> = {}): ProvenView {
         inkShare: 0.25,
       },
       tolerance: 1 / 3,
+      unsure: 0,
     },
     piece: {
       items: [

@@ -5,6 +5,7 @@ export { greyWithin, reduceColour, reduceGrey, sizeWithin } from './resample';
 export { findRowChanges, type RowChanges } from './runs';
 export { type Components, findComponents } from './components';
 export { maskBelow } from './mask';
+export { laidOnPaper } from './on-paper';
 export { warp } from './warp';
 export { gaussianBlur } from './blur';
 export { distanceTransform } from './distance';

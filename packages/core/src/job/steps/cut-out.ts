@@ -10,7 +10,7 @@ import {
   wantedLines,
   withoutRulings,
 } from '../../ink';
-import { toGrey } from '../../raster';
+import { laidOnPaper, toGrey } from '../../raster';
 import { type ResolvedInk, resolveInk } from '../document/resolve';
 import { choice, constant, figure, gathered, partOf, setting, work } from '../graph';
 import { look, size } from './look';
@@ -42,8 +42,11 @@ export const thing = work('thing', { part: 'separate', cost: 400 }, { squared, o
 );
 
 /** A picture with its tones, and the lines of its paper that were taken out. */
-const whole = gathered('whole picture', { squared, grey }, (reads) => ({
-  picture: reads.squared,
+const onPaper = work('on paper', { part: 'separate', cost: 10 }, { squared }, (reads) =>
+  laidOnPaper(reads.squared),
+);
+const whole = gathered('whole picture', { onPaper, grey }, (reads) => ({
+  picture: reads.onPaper,
   grey: reads.grey,
 }));
 const alone = work('alone', { part: 'separate', cost: 30 }, { squared, thing }, (reads, context) => {

@@ -1,5 +1,5 @@
 import { type Look, lookAt } from '../../ink';
-import { toGrey } from '../../raster';
+import { laidOnPaper, toGrey } from '../../raster';
 import { type FoundSheet, findSheet, hasGhosts } from '../../square';
 import { type DecodedPicture, choice, constant, figure, given, pictureOf, work } from '../graph';
 
@@ -39,7 +39,7 @@ export const look = work(
   { part: 'look', cost: 60 },
   { whole, wholeGrey },
   (reads, context): PictureLook => ({
-    look: lookAt(reads.whole, reads.wholeGrey, context),
+    look: lookAt(laidOnPaper(reads.whole), reads.wholeGrey, context),
     ghosts: hasGhosts(reads.wholeGrey),
   }),
 );

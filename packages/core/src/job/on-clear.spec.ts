@@ -1,0 +1,75 @@
+import { quietContext } from '../context';
+import { norm } from '../geometry';
+import { newJob } from './document/document';
+import { newMemory, startRun } from './graph';
+import { pictureResult } from './steps';
+
+type Colour = readonly [number, number, number];
+interface Thing {
+  colour: Colour;
+  holds(x: number, y: number): boolean;
+}
+
+const [WIDTH, HEIGHT] = [320, 220];
+const disc = (cx: number, cy: number, radius: number, colour: Colour): Thing => ({
+  colour,
+  holds: (x, y) => norm(x - cx, y - cy) < radius,
+});
+const bar = (left: number, top: number, width: number, height: number, colour: Colour): Thing => ({
+  colour,
+  holds: (x, y) => x > left && x < left + width && y > top && y < top + height,
+});
+
+/** What is traced of things with hard rims on clear pixels that hold another colour beneath. */
+function tracedOn(beneath: Colour, things: readonly Thing[]) {
+  const data = new Uint8Array(4 * WIDTH * HEIGHT);
+  for (let i = 0; i < WIDTH * HEIGHT; i++) {
+    const [x, y] = [(i % WIDTH) + 0.5, Math.floor(i / WIDTH) + 0.5];
+    const thing = things.find(({ holds }) => holds(x, y));
+    data.set([...(thing?.colour ?? beneath), thing ? 255 : 0], 4 * i);
+  }
+  const picture = { width: WIDTH, height: HEIGHT, data };
+  const document = newJob({
+    blob: '',
+    name: 'clear.png',
+    kind: 'png',
+    width: WIDTH,
+    height: HEIGHT,
+    density: null,
+    notes: [],
+  });
+  const source = { key: `clear ${beneath.join()} ${things.length}`, picture, reduction: 1 };
+  return startRun({ document, source }, newMemory(), quietContext).take(pictureResult).facts;
+}
+
+const RED: Colour = [255, 46, 70];
+const BLUE: Colour = [18, 140, 255];
+const BLACK: Colour = [0, 0, 0];
+const WHITE: Colour = [255, 255, 255];
+
+const logo = [
+  disc(80.3, 80.2, 55.4, RED),
+  disc(230.6, 80.3, 55.2, BLUE),
+  bar(100, 165, 20, 40, BLACK),
+  bar(140, 165, 60, 14, BLACK),
+];
+
+it.each([
+  ['black', BLACK],
+  ['white', WHITE],
+  ['red', RED],
+])('what clear pixels hold beneath never counts: %s', (_, beneath) => {
+  const { shapes, holes, nodes } = tracedOn(beneath, logo);
+  expect([shapes, holes]).toEqual([4, 0]);
+  // Two circles and two bars of hard pixels.
+  expect(nodes).toBeLessThanOrEqual(24);
+});
+
+it('white is a colour among others on clear pixels', () => {
+  const { shapes } = tracedOn(WHITE, [
+    disc(80.3, 80.2, 55.4, RED),
+    disc(230.6, 80.3, 55.2, BLUE),
+    bar(60, 160, 200, 30, WHITE),
+  ]);
+  expect(shapes).toBe(3);
+});
