@@ -1,3 +1,4 @@
+import { borderLengths, withSeparate } from './plate-borders';
 import { otsuThreshold } from './otsu';
 import type { Plate, Plates } from './plates';
 import { noInk } from './no-ink';
@@ -40,7 +41,7 @@ export function usedPlates(
   const list = [...used.values()]
     .map((plate) => ({ ...plate, shown: shown.get(plate.colour) ?? plate.colour }))
     .sort((a, b) => rank(a.colour) - rank(b.colour));
-  const inked = inkColours(list, rimPlate(first, width, height), settings);
+  const inked = inkColours(list, { first, width, height }, settings);
   return list.map((plate) => ({ ...plate, ink: inked.includes(plate.colour) }));
 }
 
@@ -58,10 +59,13 @@ function rimPlate(first: Uint8Array, width: number, height: number): number {
   return counts.indexOf(Math.max(...counts));
 }
 
-/** Set by hand, or the plates whose tone lies on the other side of the rim's when their tones are parted in two. */
+/**
+ * Set by hand, or the plates whose tone lies on the other side of the rim's when their tones are parted in two, and those that lie by
+ * themselves on the paper, whatever their tone.
+ */
 function inkColours(
   list: readonly UsedPlate[],
-  rim: number,
+  picture: Pick<Plates, 'first' | 'width' | 'height'>,
   settings: Pick<InkSettings, 'plates' | 'ink'>,
 ): string[] {
   const { ink } = settings.plates;
@@ -69,10 +73,26 @@ function inkColours(
   const counts = new Float64Array(256);
   for (const plate of list) counts[Math.round(plate.tone)] += plate.share;
   const split = otsuThreshold(counts);
+  const rim = rimPlate(picture.first, picture.width, picture.height);
   const paper = list.find((plate) => plate.of.includes(rim));
   if (ink === 'all') return list.filter((plate) => plate !== paper).map((plate) => plate.colour);
   const darkPaper = settings.ink === 'auto' ? (paper?.tone ?? 255) <= split : settings.ink === 'light';
-  return list.filter((plate) => plate.tone <= split !== darkPaper).map((plate) => plate.colour);
+  const isInk = Uint8Array.from(list, (plate) => (plate.tone <= split !== darkPaper ? 1 : 0));
+  const inked = settings.ink === 'auto' && paper ? withThoseOnPaper(list, picture, isInk, paper) : isInk;
+  return list.filter((_, k) => inked[k] === 1).map((plate) => plate.colour);
+}
+
+function withThoseOnPaper(
+  list: readonly UsedPlate[],
+  picture: Pick<Plates, 'first' | 'width' | 'height'>,
+  isInk: Uint8Array,
+  paper: UsedPlate,
+): Uint8Array {
+  const groups = new Uint8Array(256);
+  list.forEach(({ of }, k) => {
+    for (const number of of) groups[number] = k;
+  });
+  return withSeparate(borderLengths(picture, groups, list.length), isInk, list.indexOf(paper), picture);
 }
 
 /** Ink is whatever belongs to the plates chosen; rims by how much of them does. Throws `no-ink` for none. */

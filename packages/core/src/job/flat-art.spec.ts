@@ -20,13 +20,13 @@ const bar = (left: number, top: number, width: number, height: number, colour: C
   holds: (x, y) => x > left && x < left + width && y > top && y < top + height,
 });
 
-/** What is traced of things with hard rims on clear pixels that hold another colour beneath. */
-function tracedOn(beneath: Colour, things: readonly Thing[]) {
+/** What is traced of things with hard rims, on a paper or on clear pixels that hold a colour beneath. */
+function tracedOn(beneath: Colour, things: readonly Thing[], opacity = 0) {
   const data = new Uint8Array(4 * WIDTH * HEIGHT);
   for (let i = 0; i < WIDTH * HEIGHT; i++) {
     const [x, y] = [(i % WIDTH) + 0.5, Math.floor(i / WIDTH) + 0.5];
     const thing = things.find(({ holds }) => holds(x, y));
-    data.set([...(thing?.colour ?? beneath), thing ? 255 : 0], 4 * i);
+    data.set([...(thing?.colour ?? beneath), thing ? 255 : opacity], 4 * i);
   }
   const picture = { width: WIDTH, height: HEIGHT, data };
   const document = newJob({
@@ -38,7 +38,7 @@ function tracedOn(beneath: Colour, things: readonly Thing[]) {
     density: null,
     notes: [],
   });
-  const source = { key: `clear ${beneath.join()} ${things.length}`, picture, reduction: 1 };
+  const source = { key: 'art', picture, reduction: 1 };
   return startRun({ document, source }, newMemory(), quietContext).take(pictureResult).facts;
 }
 
@@ -72,4 +72,20 @@ it('white is a colour among others on clear pixels', () => {
     bar(60, 160, 200, 30, WHITE),
   ]);
   expect(shapes).toBe(3);
+});
+
+it('colours that lie by themselves on the paper are all ink, light ones too', () => {
+  const yellow = disc(270.4, 160.2, 40.3, [255, 212, 0]);
+  const { shapes, holes } = tracedOn(
+    WHITE,
+    [disc(70.3, 70.2, 50.4, RED), disc(170.6, 150.3, 50.2, BLUE), yellow],
+    255,
+  );
+  expect([shapes, holes]).toEqual([3, 0]);
+});
+
+it('a dark figure on a yellow disc leaves the disc as paper', () => {
+  const figure = [bar(120, 80, 80, 20, BLACK), bar(150, 100, 20, 60, BLACK)];
+  const { shapes, holes } = tracedOn(WHITE, [...figure, disc(160.4, 110.2, 90.3, [255, 212, 0])], 255);
+  expect([shapes, holes]).toEqual([1, 0]);
 });
