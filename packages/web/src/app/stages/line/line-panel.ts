@@ -67,12 +67,15 @@ export class LinePanel {
     const view = this.result.view();
     if (!view?.traced) return '';
     const millimetres = this.lengths.small(view.traced.tolerance * view.millimetresPerPixel);
-    if (this.isOwn()) return millimetres;
-    const unsure = view.traced.unsure * view.millimetresPerPixel;
-    // Rims of two tones only are known to no more than about a pixel.
-    return view.traced.unsure > view.traced.tolerance
-      ? `by the picture: ${millimetres}; where it has two tones only, ${this.lengths.small(unsure)}`
-      : `by the picture: ${millimetres}`;
+    return this.isOwn() ? millimetres : `by the picture: ${millimetres}`;
+  });
+  /** What the tolerance is, and where rims are known to no more than about a pixel. */
+  readonly toleranceNote = computed(() => {
+    const { unsure = 0, tolerance = 0 } = this.result.view()?.traced ?? {};
+    const more = unsure * (this.result.view()?.millimetresPerPixel ?? 0);
+    return this.isOwn() || unsure <= tolerance
+      ? 'The farthest a path may lie off the ink’s rim.'
+      : `The farthest a path may lie off the ink’s rim; where its pixels have two tones only, ${this.lengths.small(more)}.`;
   });
   readonly smoothnessSays = computed(() => {
     const view = this.result.view();
