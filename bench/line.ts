@@ -4,6 +4,7 @@ import {
   type GreyPicture,
   automaticTones,
   findRowChanges,
+  followRims,
   histogram,
   makeCentrelines,
   makeLine,
@@ -11,9 +12,7 @@ import {
   newMemory,
   startRun,
   pictureResult,
-  settleEdges,
   toGrey,
-  traceContours,
 } from '@drelk/core';
 import type { Cv } from '../packages/core/src/testing/opencv';
 import { coloured } from '../packages/core/src/testing/pictures';
@@ -82,8 +81,11 @@ interface Traced {
 function trace(picture: ColourPicture): Traced {
   const grey = toGrey(picture, context);
   const { level } = automaticTones(histogram(grey));
-  const contours = traceContours(grey, level, findRowChanges(grey, level), context);
-  return { grey, level, contours: settleEdges(contours, grey, level, context) };
+  return {
+    grey,
+    level,
+    contours: followRims({ grey, level, changes: findRowChanges(grey, level) }, context),
+  };
 }
 
 const contoursOf = (picture: ColourPicture) => trace(picture).contours.points.length / 2;

@@ -6,11 +6,10 @@ import {
   contoursOf,
   findCrossings,
   findRowChanges,
+  followRims,
   histogram,
   makeLine,
   matchShapes,
-  settleEdges,
-  traceContours,
 } from '@drelk/core';
 import { random } from '../../packages/core/src/testing/pictures';
 import { printed } from '../../packages/core/src/testing/print';
@@ -32,8 +31,7 @@ interface Traced {
 
 function trace(grey: GreyPicture): Traced {
   const { level } = automaticTones(histogram(grey));
-  const found = traceContours(grey, level, findRowChanges(grey, level), context);
-  const contours = settleEdges(found, grey, level, context);
+  const contours = followRims({ grey, level, changes: findRowChanges(grey, level) }, context);
   const line = makeLine(contours, SETTINGS, context);
   return {
     points: contours.points.length / 2,

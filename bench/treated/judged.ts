@@ -106,7 +106,7 @@ export async function judged(artwork: Artwork, treatment: Treatment): Promise<Ve
     from.length === 0 || to.length === 0
       ? Infinity
       : distancesBetween(from, to, 0.7, 0.02).reduce((most, one) => Math.max(most, one), 0);
-  const low = await coverageOf(truth, SIDE);
+  const low = await coverageOf(truth, SIDE / (treatment.smaller ?? 1));
   return {
     iou: overlap(mine, theirs),
     asked: Math.min(IOU, overlap(enlarged(low), theirs) - LESS),
@@ -119,10 +119,12 @@ export async function judged(artwork: Artwork, treatment: Treatment): Promise<Ve
 
 /** The ink of a two-toned picture of an artwork, pixel for pixel, on the raster that is compared. */
 function enlarged({ side, data }: Coverage): Uint8Array {
-  const mask = new Uint8Array((FINE * side) ** 2);
+  const wide = FINE * SIDE;
+  const mask = new Uint8Array(wide ** 2);
   for (let i = 0; i < mask.length; i++) {
-    const [x, y] = [i % (FINE * side), Math.floor(i / (FINE * side))];
-    mask[i] = data[Math.floor(y / FINE) * side + Math.floor(x / FINE)] >= 0.5 ? 1 : 0;
+    const [x, y] = [i % wide, Math.floor(i / wide)];
+    const at = (place: number) => Math.floor((place * side) / wide);
+    mask[i] = data[at(y) * side + at(x)] >= 0.5 ? 1 : 0;
   }
   return mask;
 }

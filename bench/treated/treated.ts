@@ -23,20 +23,28 @@ const faultsOf = ({ treatment, verdict, times }: Row): string[] => [
 ];
 
 /**
- * Artworks put through what pictures go through, with nothing touched. `only=WORDS` takes treatments whose names hold these words,
- * `some` every third artwork; `open` leaves out all that is kept aside, `each` has a line for every picture that is not usable and may
- * be looked at.
+ * Artworks put through what pictures go through, with nothing touched. `only=WORDS|WORDS` takes treatments whose names hold one of these,
+ * `without=WORDS|WORDS` leaves them out, `some` takes every third artwork; `open` leaves out all that is kept aside, `each` has a line for
+ * every picture that is not usable and may be looked at.
  */
 export async function treatedRows(words: readonly string[]): Promise<void> {
-  const only = words.find((word) => word.startsWith('only='))?.slice(5);
+  const wordsAfter = (option: string) =>
+    words
+      .find((word) => word.startsWith(option))
+      ?.slice(option.length)
+      .split('|');
+  const [only, without] = ['only=', 'without='].map(wordsAfter);
   const isOpen = words.includes('open');
   const all = (await artworks()).filter(
     ({ name }, k) => !(isOpen && isAside(name)) && (!words.includes('some') || k % 3 === 0),
   );
   const [clean] = TREATMENTS;
+  const holds = (name: string, some: readonly string[] | undefined) =>
+    some?.some((own) => name.includes(own));
   const chosen = TREATMENTS.filter(
     ({ name }) =>
-      !(isOpen && isAsideTreatment(name)) && (!only || name.includes(only) || name === clean.name),
+      name === clean.name ||
+      (!(isOpen && isAsideTreatment(name)) && (!only || holds(name, only)) && !holds(name, without)),
   );
   const rows: Row[] = [];
   for (const artwork of all) {

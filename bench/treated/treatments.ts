@@ -15,6 +15,8 @@ export interface Treatment {
   /** How far off a rim may be, in pixels of the picture, and how many times the nodes of the clean picture. */
   off?: number;
   nodes?: number;
+  /** How many times smaller than the artwork's usual picture the one is that was enlarged. */
+  smaller?: number;
   /** What is drawn otherwise than the clean artwork is. */
   drawn?(contours: readonly Contour[]): Contour[];
   apply(art: Art, next: Next): Promise<ColourPicture>;
@@ -196,26 +198,31 @@ export const TREATMENTS: readonly Treatment[] = [
   {
     name: 'two tones, each pixel three by three',
     off: 2,
+    smaller: 3,
     apply: async (art) => repeated(painted(await art.coverage(SIDE / 3), hard(BLACK, WHITE)), 3),
   },
   {
     name: 'two tones, each pixel two by two',
     off: 2,
+    smaller: 2,
     apply: async (art) => repeated(painted(await art.coverage(SIDE / 2), hard(BLACK, WHITE)), 2),
   },
   {
     name: 'clean, each pixel two by two',
     off: 2,
+    smaller: 2,
     apply: async (art) => repeated(painted(await art.coverage(SIDE / 2), inTwo(BLACK, WHITE)), 2),
   },
   {
     name: 'two tones enlarged by 1.5, nearest',
     off: 2,
+    smaller: 1.5,
     apply: async (art) => repeated(painted(await art.coverage(SIDE / 1.5), hard(BLACK, WHITE)), 1.5),
   },
   {
     name: 'two tones enlarged by two, smooth',
     off: 2,
+    smaller: 2,
     apply: async (art) =>
       await through(painted(await art.coverage(SIDE / 2), hard(BLACK, WHITE)), (image) =>
         image.resize(SIDE, SIDE, { kernel: 'cubic' }).png(),
@@ -224,6 +231,7 @@ export const TREATMENTS: readonly Treatment[] = [
   {
     name: 'fax',
     off: 2,
+    smaller: 2,
     nodes: 2,
     async apply(art, next) {
       const { side, data } = await art.coverage(SIDE / 2);
@@ -425,6 +433,8 @@ export const TREATMENTS: readonly Treatment[] = [
   },
   {
     name: 'enlarged by two, smooth',
+    off: 2,
+    smaller: 2,
     apply: async (art) =>
       await through(await black(art, SIDE / 2), (image) =>
         image.resize(SIDE, SIDE, { kernel: 'cubic' }).png(),

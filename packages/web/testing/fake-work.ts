@@ -71,6 +71,8 @@ export function viewWith(more: Partial<ProvenView> = {}): ProvenView {
         by: 'tone',
         levelled: false,
         rulings: undefined,
+        dots: undefined,
+        byColour: false,
         detail: 100,
         before: new Uint32Array(256),
         after: new Uint32Array(256),

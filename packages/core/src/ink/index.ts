@@ -1,3 +1,4 @@
+export { type Dots, dotsOf, withoutDots } from './dots';
 export type { CutOut } from './cut-out/known';
 export {
   type BandSettings,

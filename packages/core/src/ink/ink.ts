@@ -11,6 +11,8 @@ export interface Ink {
   level: number;
   changes: RowChanges;
   inkPixels: number;
+  /** Dust was dropped: what of it lies on rims is still there. */
+  dusty: boolean;
   cleaned: Cleaned['counts'];
 }
 
@@ -19,14 +21,14 @@ export interface Ink {
  * left.
  */
 export function makeInk(separated: Separated, settings: CleanNumbers, context: Context, calm = false): Ink {
-  const { sheet, changes, counts } = clean(separated, settings, context);
+  const { sheet, changes, dusty, counts } = clean(separated, settings, context);
   checkStopped(context);
   const { width, height, data, level } = sheet;
   const inkPixels = countInk(changes);
   if (inkPixels === 0 && calm) throw allTooFine();
   if (inkPixels === 0)
     throw noInk(counts.specks > 0 ? 'All of it was dropped as specks.' : 'All of it is paper.');
-  return { grey: { width, height, data }, level, changes, inkPixels, cleaned: counts };
+  return { grey: { width, height, data }, level, changes, inkPixels, dusty, cleaned: counts };
 }
 
 function countInk({ at }: RowChanges): number {

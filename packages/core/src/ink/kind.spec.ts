@@ -58,6 +58,19 @@ describe('lookAt', () => {
     expect(kind(picture)).toBe('photo');
   });
 
+  it('sees ink on a paper that goes from dark to light, and in a shadow, for no relief', () => {
+    const across = (ink: number, paper: (x: number) => number): ColourPicture => {
+      const { width, height, data } = broad;
+      return coloured({
+        width,
+        height,
+        data: data.map((tone, i) => (tone / 255) * paper(i % width) + (1 - tone / 255) * ink),
+      });
+    };
+    expect(kind(across(20, (x) => 110 + (140 * x) / 240))).toBe('photo');
+    expect(kind(across(25, (x) => 240 * (1 - 0.45 * Math.exp(-x / 40))))).not.toBe('relief');
+  });
+
   it('sees a relief in smooth greys', () => {
     const data = Uint8Array.from({ length: 240 * 180 }, (_, i) =>
       Math.round(Math.min(255, 40 + 1.4 * Math.hypot((i % 240) - 120, Math.floor(i / 240) - 90))),

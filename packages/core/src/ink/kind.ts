@@ -22,6 +22,8 @@ export interface Look {
   /** Colours that people would name, and how many of them are not grey. */
   colours: number;
   coloured: number;
+  /** Share of all changes of tone that happen at once: near 1 where something has rims, small where all is light and shade. */
+  jumps: number;
   /** True where red, green and blue are one everywhere. */
   greyOnly: boolean;
   /** Share of the pixels whose tone is that of ink or of paper, or nearly. */
@@ -39,6 +41,12 @@ const CONCENTRATED = 0.75;
 const NOISY = 0.7;
 /** A relief is smooth: more than this, in tones, is the texture of a photo. */
 const SMOOTH = 3;
+/** From this share of jumps on a picture has rims: it is no relief. */
+const RIMS = 0.3;
+/** Plateaus that hold more than this share are all there is: greys beside them were drawn. */
+const EVEN = 0.97;
+/** Paper that varies by more than this, in tones, has light and shade on it. */
+const SHADED = 25;
 /** Share of ink and paper below which a picture of greys has more than two tones. */
 const TWO_TONE = 0.75;
 /** Strokes thinner than this share of the diagonal are lines. */
@@ -50,7 +58,7 @@ const TINT = 6;
 
 /**
  * Tells what a picture is. Tones spread wide even where neighbours are alike mean light and shade: a photo, or a
- * relief where there is neither colour nor texture. Otherwise tones lie on plateaus: two or more colours that are not grey,
+ * relief where there is neither colour nor texture nor any rim. Otherwise tones lie on plateaus: two or more colours that are not grey,
  * beside another, make flat art; more than two greys make a relief; and of pictures in two tones thin strokes
  * are a line drawing where they are clean, a scan (or handwriting) where noise or tinted paper betray one, and
  * broad ink is a logo, or a scan where it is noisy.
@@ -73,6 +81,7 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
     concentration,
     roughness: roughnessOf(grey),
     unevenness,
+    jumps: jumpsOf(grey, counts),
     colours: colours.length,
     coloured,
     greyOnly: isGreyOnly(picture),
@@ -86,12 +95,15 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
 type Measured = Omit<Look, 'kind' | 'other'>;
 
 function kindOf(look: Measured): Kind {
+  const isSmooth = look.jumps < RIMS;
   if (look.concentration < CONCENTRATED)
-    return look.greyOnly && look.roughness <= SMOOTH ? 'relief' : 'photo';
+    return look.greyOnly && look.roughness <= SMOOTH && isSmooth ? 'relief' : 'photo';
   if (look.coloured >= 2 && look.colours >= 3) return 'flat';
-  if (look.colours >= 4 || look.twoTone < TWO_TONE) return 'relief';
-  if (look.thinness < THIN) return look.noise > NOISY || look.tint > TINT ? 'scan' : 'line';
-  return look.noise > NOISY ? 'scan' : 'logo';
+  const isEven = look.concentration > EVEN;
+  if (look.twoTone < TWO_TONE || (look.colours >= 4 && (isSmooth || isEven))) return 'relief';
+  const isShaded = !isEven && look.unevenness > SHADED;
+  if (look.thinness < THIN) return look.noise > NOISY || look.tint > TINT || isShaded ? 'scan' : 'line';
+  return look.noise > NOISY || isShaded ? 'scan' : 'logo';
 }
 
 /** Measures that a kind hangs on, each with its mark. */
@@ -186,6 +198,37 @@ function heldBy(counts: Uint32Array, groups: number, width: number): number {
     left.fill(0, at, at + width);
   }
   return held;
+}
+
+/** A change by this share of the tones there are, within so many pixels, is a jump; so many rows and columns are looked at. */
+const JUMP = 0.25;
+const WITHIN = 3;
+const LOOKED_AT = 150;
+
+function jumpsOf({ width, height, data }: GreyPicture, counts: ArrayLike<number>): number {
+  const least = JUMP * rangeOf(counts, data.length);
+  let [all, jumps] = [0, 0];
+  const along = (from: number, length: number, step: number) => {
+    for (let k = WITHIN; k < length; k += WITHIN) {
+      const change = Math.abs(data[from + k * step] - data[from + (k - WITHIN) * step]);
+      all += change;
+      if (change > least) jumps += change;
+    }
+  };
+  const [rows, columns] = [height, width].map((length) => Math.max(1, Math.floor(length / LOOKED_AT)));
+  for (let y = 0; y < height; y += rows) along(y * width, width, 1);
+  for (let x = 0; x < width; x += columns) along(x, height, width);
+  return jumps / (all || 1);
+}
+
+/** From the tone that a fiftieth of the pixels is darker than to the one that as many are lighter than. */
+function rangeOf(counts: ArrayLike<number>, pixels: number): number {
+  const end = (from: number, step: 1 | -1): number => {
+    let tone = from;
+    for (let left = pixels / 50 - counts[tone]; left > 0; left -= counts[tone]) tone += step;
+    return tone;
+  };
+  return end(255, -1) - end(0, 1);
 }
 
 function isGreyOnly({ data }: ColourPicture): boolean {

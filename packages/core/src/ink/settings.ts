@@ -33,6 +33,10 @@ export interface ToneSettings {
   detail: 'auto' | number;
   /** Lines of squared or ruled paper taken out; `auto` does so in scans, drawings and photos, where they are found. */
   rulings: 'auto' | boolean;
+  /** Dots that tones are printed with, or scattered into, evened out where they are found; or left. */
+  dots: 'auto' | false;
+  /** What tones are of: light, or where that does not tell two colours apart, the way from one to the other; or light whatever is seen. */
+  of: 'auto' | 'light';
 }
 
 /** Areas taken to be paper by their colour. Places x, y in source pixels; distances by CIEDE2000. */
@@ -135,6 +139,8 @@ export const INK = {
     levelled: flag,
     detail: setting<'auto' | number>('auto', words('auto'), figure(0, 100)),
     rulings: flag,
+    dots: setting<ToneSettings['dots']>('auto', words('auto', false)),
+    of: setting<ToneSettings['of']>('auto', words('auto', 'light')),
   },
   threshold: setting<InkSettings['threshold']>(
     'auto',

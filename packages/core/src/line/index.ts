@@ -13,8 +13,8 @@ export {
   resultOf,
 } from './line';
 export { refusalOf } from './noise';
-export { evenStairs } from './rims/even-stairs';
-export { settleEdges } from './rims/settle-edges';
+export { followRims } from './rims/follow-rims';
+export { atLeastUnsure } from './rims/unsure';
 export { traceCentrelines } from './centreline/centreline';
 export { anchorOf, foundAgain } from './hand/anchor';
 export {

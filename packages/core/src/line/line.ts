@@ -88,16 +88,12 @@ export function makeLine(contours: ContourSet, settings: LineSettings, context: 
 const LEAST_SMOOTHNESS = 1.5;
 
 /** How each contour is followed: within what its rim leaves open, unless a tolerance is asked for. */
-const optionsFor = ({ parents, unsure }: ContourSet, settings: LineSettings): FitOptions[] =>
-  Array.from(parents, (_, c) =>
-    unsure && unsure[c] > settings.tolerance && !settings.isAsked
-      ? {
-          ...settings,
-          tolerance: unsure[c],
-          smoothness: Math.max(LEAST_SMOOTHNESS, settings.smoothness),
-        }
-      : settings,
-  );
+const optionsFor = ({ parents, unsure, stairs }: ContourSet, settings: LineSettings): FitOptions[] =>
+  Array.from(parents, (_, c) => {
+    if (settings.isAsked || !unsure || unsure[c] <= settings.tolerance) return settings;
+    const least = LEAST_SMOOTHNESS * (stairs?.[c] ?? 0);
+    return { ...settings, tolerance: unsure[c], smoothness: Math.max(least, settings.smoothness) };
+  });
 
 /** No paths, and why. */
 export function refusedLine(contours: ContourSet, refused: Refusal): LineResult {

@@ -1,8 +1,10 @@
 export type { ColourPicture, GreyPicture, Mask } from './picture';
 export { luminance, toGrey } from './grey';
+export { tonesOf, type ToneOfColour, toneOfColour } from './tone-of-colour';
 export { histogram } from './histogram';
 export { greyWithin, reduceColour, reduceGrey, sizeWithin } from './resample';
 export { findRowChanges, type RowChanges } from './runs';
+export { type Unrepeated, unrepeated } from './repeated';
 export { type Components, findComponents } from './components';
 export { maskBelow } from './mask';
 export { laidOnPaper } from './on-paper';

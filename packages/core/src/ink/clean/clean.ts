@@ -13,6 +13,8 @@ import { dropSpecks } from './specks';
 export interface Cleaned {
   sheet: Sheet;
   changes: RowChanges;
+  /** Dust was dropped: what of it lies on rims is still there. */
+  dusty: boolean;
   counts: {
     specks: number;
     pinholes: number;
@@ -35,6 +37,7 @@ export function clean(separated: Separated, settings: CleanNumbers, context: Con
   const { grey, level, inkTone, paperTone } = separated;
   const changes = findRowChanges(grey, level, context);
   const first = dropSpecks(grey, changes, settings, { ink: inkTone, paper: paperTone }, context);
+  const dusty = first.dusty && first.specks + first.pinholes > 0;
   const counts = {
     specks: first.specks,
     pinholes: first.pinholes,
@@ -78,8 +81,8 @@ export function clean(separated: Separated, settings: CleanNumbers, context: Con
     });
   }
   if (sheet.data === grey.data && sheet.level === level)
-    return { sheet, changes, counts: { ...counts, components: first.components } };
+    return { sheet, changes, dusty, counts: { ...counts, components: first.components } };
   const left = findRowChanges(sheet, sheet.level, context);
   counts.components = findComponents(left, sheet.width, 'ink', context).count;
-  return { sheet, changes: left, counts };
+  return { sheet, changes: left, dusty, counts };
 }

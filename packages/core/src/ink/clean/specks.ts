@@ -1,5 +1,6 @@
 import { type Context, checkStopped } from '../../context';
 import { type Components, type GreyPicture, type RowChanges, findComponents } from '../../raster';
+import { isDusty } from './dust';
 
 /** Areas below which ink and paper do not count, in pixels. */
 export interface SpeckSizes {
@@ -12,6 +13,8 @@ export interface DroppedSpecks {
   data: Uint8Array;
   specks: number;
   pinholes: number;
+  /** They are dust: it lies on rims as well. */
+  dusty: boolean;
   /** Connected components of ink there were. */
   components: number;
 }
@@ -37,7 +40,13 @@ export function dropSpecks(
   };
   const specks = small(ink, sizes.specks, true);
   const pinholes = small(paper, sizes.pinholes, false);
-  const result = { data: grey.data, specks: count(specks), pinholes: count(pinholes), components: ink.count };
+  const result = {
+    data: grey.data,
+    specks: count(specks),
+    pinholes: count(pinholes),
+    dusty: isDusty([ink, paper]),
+    components: ink.count,
+  };
   if (result.specks + result.pinholes === 0) return result;
   checkStopped(context);
   result.data = grey.data.slice();

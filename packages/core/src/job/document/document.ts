@@ -62,7 +62,7 @@ export const LINE = {
 } satisfies Settings<LineDocument>;
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 12;
+export const SCHEMA = 13;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {

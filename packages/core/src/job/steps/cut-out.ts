@@ -10,10 +10,10 @@ import {
   wantedLines,
   withoutRulings,
 } from '../../ink';
-import { laidOnPaper, toGrey } from '../../raster';
+import { type ToneOfColour, laidOnPaper, toGrey, tonesOf } from '../../raster';
 import { type ResolvedInk, resolveInk } from '../document/resolve';
 import { choice, constant, figure, gathered, partOf, setting, work } from '../graph';
-import { look, size } from './look';
+import { along, look, size } from './look';
 import { grey, middle, plan, squared } from './square';
 
 const inkSettings = setting('ink', (document) => document.ink);
@@ -45,13 +45,16 @@ export const thing = work('thing', { part: 'separate', cost: 400 }, { squared, o
 const onPaper = work('on paper', { part: 'separate', cost: 10 }, { squared }, (reads) =>
   laidOnPaper(reads.squared),
 );
-const whole = gathered('whole picture', { onPaper, grey }, (reads) => ({
+const whole = gathered('whole picture', { onPaper, grey, along }, (reads) => ({
   picture: reads.onPaper,
   grey: reads.grey,
+  along: reads.along,
 }));
+/** A thing on white has a third colour. */
+const NO_TONE: ToneOfColour | undefined = undefined;
 const alone = work('alone', { part: 'separate', cost: 30 }, { squared, thing }, (reads, context) => {
   const picture = reads.thing ? onWhite(reads.squared, reads.thing) : reads.squared;
-  return { picture, grey: toGrey(picture, context) };
+  return { picture, grey: toGrey(picture, context), along: NO_TONE };
 });
 const before = choice('before rulings', { gives }, [whole, alone], (reads) =>
   reads.gives === null || reads.gives === 'silhouette' ? whole : alone,
@@ -60,7 +63,7 @@ const unruled = work('unruled', { part: 'tone', cost: 120 }, { before }, (reads,
   const without = withoutRulings(reads.before.picture, context);
   if (!without) return undefined;
   const { picture, level, upright } = without;
-  return { picture, grey: toGrey(picture, context), rulings: { level, upright } };
+  return { picture, grey: tonesOf(picture, reads.before.along, context), rulings: { level, upright } };
 });
 const withoutRuling = gathered(
   'without rulings',

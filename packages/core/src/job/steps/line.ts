@@ -15,14 +15,14 @@ import {
 import {
   type LineResult,
   type LineSettings,
-  evenStairs,
+  atLeastUnsure,
+  followRims,
   makeCentrelines,
   makeLine,
   makePlateLines,
   refusalOf,
   refusedLine,
   resultOf,
-  settleEdges,
   traceContours,
 } from '../../line';
 import { SCREEN_PIXEL, scaleFor } from '../../piece';
@@ -32,7 +32,7 @@ import type { Context } from '../../context';
 import { LINE } from '../document/document';
 import { choice, figure, gathered, partOf, setting, work } from '../graph';
 import { clean, ink, kind, separated, takenApart, toned } from './ink';
-import { size } from './look';
+import { dots, size } from './look';
 import { plan } from './square';
 
 /** Share of a source pixel that paths may be off until a length is given. */
@@ -49,13 +49,19 @@ const FIGURES = {
 /** Tones made of crossings have their contour at half way. */
 const HALF = 127.5;
 
-/** The ink's contours as found, on their way to paths. */
-export const contours = work('contours', { part: 'contours', cost: 120 }, { ink }, (reads, context) => {
-  const { grey, level, changes } = reads.ink;
-  const traced = traceContours(grey, level, changes, context);
-  if (refusalOf(traced, grey)) return traced;
-  return evenStairs(traced, settleEdges(traced, grey, level, context), grey, context);
-});
+/** Share of the spacing of dots by which a rim made of them may be off. */
+const UNSURE_OF_DOTS = 0.3;
+
+/** The ink's contours, on their way to paths. */
+const found = work('contours found', { part: 'contours', cost: 120 }, { ink }, (reads, context) =>
+  followRims(reads.ink, context),
+);
+const foundInDots = gathered('contours found in dots', { found, dots, size }, (reads) =>
+  atLeastUnsure(reads.found, (UNSURE_OF_DOTS * (reads.dots?.spacing ?? 0)) / reads.size.reduction),
+);
+export const contours = choice('contours', { dots }, [found, foundInDots], (reads) =>
+  reads.dots ? foundInDots : found,
+);
 
 /** The size of the squared-up picture, and its frame. */
 export const frame = partOf(plan, 'frame', ({ width, height }): Box => ({

@@ -1,9 +1,9 @@
 import type { DrawingPlate } from '../../format';
 import type { Homography } from '../../geometry';
-import type { Kind } from '../../ink';
+import type { Dots, Kind } from '../../ink';
 import type { ContourSet, LineResult, Match } from '../../line';
 import type { Artwork } from '../../piece';
-import type { ColourPicture } from '../../raster';
+import type { ColourPicture, ToneOfColour } from '../../raster';
 import type { Corners, FoundSheet, SquareHint, SquarePlan } from '../../square';
 import type { VectorFacts } from '../document/vector-settings';
 import type { InkResult } from './ink';
@@ -14,6 +14,9 @@ export interface Traced {
   /** How many times smaller than the source that picture is. */
   reduction: number;
   seen: PictureLook;
+  /** Dots that were evened out, and the colours that tones run between where light does not tell them apart. */
+  dots: Dots | undefined;
+  along: ToneOfColour | undefined;
   /** The sheet in view, where it is a photo. */
   sheet: FoundSheet | undefined;
   kind: Kind;

@@ -1,8 +1,9 @@
-import { type GreyPicture, toGrey } from '../../raster';
+import { type GreyPicture, tonesOf } from '../../raster';
+import { withoutDots } from '../../ink';
 import { type Corners, planSquare, squareUp } from '../../square';
 import { choice, constant, figure, partOf, setting, work } from '../graph';
 import { reducedSquare } from '../document/resolve';
-import { sheetOfPhoto, size, source, whole, wholeGrey } from './look';
+import { along, dots, sheetOfPhoto, size, source, whole, wholeGrey } from './look';
 
 const square = setting('square', (document) => document.square);
 const flatten = setting('square.flatten', (document) => document.square.flatten);
@@ -49,8 +50,15 @@ export const squared = work('squared', { part: 'square', cost: 40 }, { source, w
   squareUp(reads.source.picture, reads.warping, context),
 );
 
-const ownGrey = work('squared grey', { part: 'grey', cost: 12 }, { squared }, (reads, context): GreyPicture =>
-  toGrey(reads.squared, context),
+const ownGrey = work(
+  'squared grey',
+  { part: 'grey', cost: 12 },
+  { squared, along, dots, size },
+  (reads, context): GreyPicture => {
+    const { reduction } = reads.size;
+    const own = tonesOf(reads.squared, reads.along, context);
+    return reads.dots ? withoutDots(own, reads.dots, reduction) : own;
+  },
 );
 
 /** Its tones: those of the picture as it came where nothing is done to it. */

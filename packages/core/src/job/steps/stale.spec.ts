@@ -84,6 +84,8 @@ const OTHERWISE: Record<string, readonly unknown[]> = {
   'ink.tone.levelled': [true],
   'ink.tone.detail': [40, 100],
   'ink.tone.rulings': [true],
+  'ink.tone.dots': [false],
+  'ink.tone.of': ['light'],
   'ink.threshold': [90, 'local'],
   'ink.ink': ['light', 'dark'],
   'ink.words': ['all'],

@@ -5,7 +5,7 @@ import type { Provided, Traced } from './provided';
 import { withHand } from './by-hand';
 import { inkResult, kind } from './ink';
 import { contours, frame, inkPlates, known, line, pictureScale, tolerance, wantedPlates } from './line';
-import { look, sheetOfPhoto, size } from './look';
+import { along, dots, look, sheetOfPhoto, size } from './look';
 import { corners, grey, plan, squared } from './square';
 
 const toSource = partOf(plan, 'to source', (whole) => whole.toSource);
@@ -43,6 +43,8 @@ const traced = gathered(
   {
     reduction,
     seen: look,
+    dots,
+    along,
     sheet: sheetOfPhoto,
     kind,
     corners,

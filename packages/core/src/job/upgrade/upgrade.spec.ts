@@ -27,6 +27,7 @@ const older = [
   'schema-9',
   'schema-10',
   'schema-11',
+  'schema-12',
 ];
 
 const schemaOf = (name: string): number => Number(/\d+/.exec(name)?.[0]);
@@ -82,6 +83,11 @@ describe('a document of an older schema', () => {
   it('keeps the lines of its paper', () => {
     for (const name of older.filter((each) => schemaOf(each) < 5))
       expect((upgraded(stored(name)) as JobDocument).ink.tone.rulings).toBe(false);
+  });
+
+  it('keeps dots, and tones of light alone', () => {
+    for (const name of older)
+      expect((upgraded(stored(name)) as JobDocument).ink.tone).toMatchObject({ dots: false, of: 'light' });
   });
 
   it('has its artwork alone on its piece, as large as it was', () => {

@@ -31,6 +31,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   9: noPictures,
   10: waivedForGood,
   11: oneToolForAll,
+  12: asSeen,
 };
 
 /**
@@ -206,4 +207,10 @@ export function upgraded(value: unknown): unknown {
     document = { ...next(document), schema: schema + 1 };
   }
   return document;
+}
+
+/** Schema 12 left dots as they were, and its tones were of light alone. */
+function asSeen(document: Plain): Plain {
+  const ink = plain(document['ink']);
+  return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), dots: false, of: 'light' } } };
 }

@@ -16,6 +16,8 @@ export interface ContourSet {
   holes: Uint8Array;
   /** How far to either side of each contour the edge may run for all that its pixels tell, in pixels; 0 where nothing is said. */
   unsure?: Float64Array;
+  /** How large the pixels of each contour were whose stairs were evened out, in pixels; 0 where nothing was. */
+  stairs?: Float64Array;
 }
 
 /** No point comes nearer to a pixel's centre than this: there contours would touch. */

@@ -8,14 +8,17 @@ import type { ContourSet } from './contours';
 const FREE = 0.46;
 /** How far from where it is moved to the edge of a two-toned rim may run, in pixels: measured on drawings whose rims are known. */
 const UNSURE = 0.55;
-/** Tones beside a jump are even within this share of it. */
+/** Tones beside a jump are even within this share of it; and within this one where two tones were compressed or sharpened. */
 const EVEN = 0.1;
+const NEARLY_EVEN = 0.35;
 /** Fewest points that say where a curve runs. */
 const LEAST = 8;
 /** Of what is not level or upright so much has two tones where a contour has stairs. */
 const MOSTLY = 0.7;
+const NEARLY_MOSTLY = 0.9;
 /** From this share of turns on that go on the same way, stairs are what was drawn. */
 const BACK = 0.45;
+const BACK_OF_ALL = 0.35;
 /** Rounds of weighing anew; what counts as no bend becomes less from one to the next, down to this. */
 const ROUNDS = 14;
 const SOFT_FROM = 1;
@@ -48,42 +51,65 @@ export function evenStairs(
 ): ContourSet {
   const points = settled.points.slice();
   const unsure = new Float64Array(found.parents.length);
+  const stairs = new Float64Array(found.parents.length);
   for (let c = 0; c + 1 < found.starts.length; c++) {
     if ((c & 15) === 0) checkStopped(context);
     const of = (all: Float64Array) => all.subarray(2 * found.starts[c], 2 * found.starts[c + 1]);
-    const own = of(found.points).slice();
-    const gates = gatesOf(own, grey);
-    const isTold = gates.map((gate) => (gate === 0 ? 1 : 0));
-    const runs = levelRuns(own, gates);
-    if (turnsBack(own, runs) > BACK) continue;
-    holdLevel(gates, runs);
-    if (!hasStairs(gates, isTold)) continue;
+    const own =
+      stairsOf(of(found.points), grey, EVEN, MOSTLY) ??
+      stairsOf(of(found.points), grey, NEARLY_EVEN, NEARLY_MOSTLY);
+    if (!own) continue;
+    const { places, gates, isTold } = own;
     gates.forEach((_, i) => {
-      if (isTold[i] === 1) own.set(of(points).subarray(2 * i, 2 * i + 2), 2 * i);
+      if (isTold[i] === 1) places.set(of(points).subarray(2 * i, 2 * i + 2), 2 * i);
     });
-    evened(own, gates);
-    of(points).set(own);
+    evened(places, gates);
+    of(points).set(places);
     unsure[c] = UNSURE;
+    stairs[c] = 1;
   }
-  return { ...settled, points, unsure };
+  return { ...settled, points, unsure, stairs };
+}
+
+/** Places along a contour of stairs, which of them may move, and which are told by mixed pixels; undefined where there are no stairs. */
+function stairsOf(found: Float64Array, grey: GreyPicture, even: number, mostly: number) {
+  const places = found.slice();
+  const gates = gatesOf(places, grey, even);
+  const isTold = gates.map((gate) => (gate === 0 ? 1 : 0));
+  const runs = levelRuns(places, gates);
+  if (turnsOn(places, runs) > BACK * runs.length) return undefined;
+  holdLevel(gates, runs);
+  return hasStairs(gates, isTold, mostly) ? { places, gates, isTold } : undefined;
+}
+
+/** Whether contours as found are of squares all in all, such as those of a code or of pixel art are. */
+export function isOfSquares({ points, starts }: ContourSet, grey: GreyPicture): boolean {
+  let [turning, all] = [0, 0];
+  for (let c = 0; c + 1 < starts.length; c++) {
+    const own = points.slice(2 * starts[c], 2 * starts[c + 1]);
+    const runs = levelRuns(own, gatesOf(own, grey, EVEN));
+    turning += turnsOn(own, runs);
+    all += runs.length;
+  }
+  return turning > BACK_OF_ALL * all;
 }
 
 /** Along which axis each point may move: 1 for x, 2 for y, 0 where it stays. Those that may go to the middle of their gates, in place. */
-function gatesOf(points: Float64Array, grey: GreyPicture): Uint8Array {
+function gatesOf(points: Float64Array, grey: GreyPicture, even: number): Uint8Array {
   return Uint8Array.from({ length: points.length / 2 }, (_, i) => {
-    const gate = gateAt(points[2 * i], points[2 * i + 1], grey);
+    const gate = gateAt(points[2 * i], points[2 * i + 1], grey, even);
     if (gate > 0) points[2 * i + gate - 1] = Math.round(points[2 * i + gate - 1]);
     return gate;
   });
 }
 
 /** Whether a contour goes up and down stairs, and most of what is not level or upright of it does. */
-function hasStairs(gates: Uint8Array, isTold: Uint8Array): boolean {
+function hasStairs(gates: Uint8Array, isTold: Uint8Array, mostly: number): boolean {
   const count = gates.length;
   if (count < LEAST) return false;
   const told = isTold.reduce((sum, one) => sum + one, 0);
   const free = gates.reduce((sum, gate) => sum + (gate === 0 ? 0 : 1), 0);
-  if (free < MOSTLY * (free + told)) return false;
+  if (free < mostly * (free + told)) return false;
   return gates.some((gate, i) => {
     const next = gates[(i + 1) % count];
     return gate !== 0 && next !== 0 && gate !== next;
@@ -91,7 +117,7 @@ function hasStairs(gates: Uint8Array, isTold: Uint8Array): boolean {
 }
 
 /** A point half way between two pixels of two tones, beyond each of which the tone goes on evenly. */
-function gateAt(x: number, y: number, { width, height, data }: GreyPicture): 0 | 1 | 2 {
+function gateAt(x: number, y: number, { width, height, data }: GreyPicture, even: number): 0 | 1 | 2 {
   const [alongX, alongY] = [y % 1 === 0.5, x % 1 === 0.5];
   if (alongX === alongY) return 0;
   const [column, row] = alongX ? [Math.round(x), Math.floor(y)] : [Math.floor(x), Math.round(y)];
@@ -101,8 +127,8 @@ function gateAt(x: number, y: number, { width, height, data }: GreyPicture): 0 |
   if (!room) return 0;
   const [before, a, b, after] = [data[at - 2 * step], data[at - step], data[at], data[at + step]];
   const jump = Math.abs(a - b);
-  if (Math.abs(before - a) > EVEN * jump && Math.abs(before - b) > EVEN * jump) return 0;
-  if (Math.abs(after - b) > EVEN * jump && Math.abs(after - a) > EVEN * jump) return 0;
+  if (Math.abs(before - a) > even * jump && Math.abs(before - b) > even * jump) return 0;
+  if (Math.abs(after - b) > even * jump && Math.abs(after - a) > even * jump) return 0;
   return alongX ? 1 : 2;
 }
 
@@ -134,10 +160,10 @@ function holdLevel(gates: Uint8Array, runs: readonly LevelRun[]): void {
 }
 
 /**
- * The share of turns between runs that go the same way as the turn before: along what digitises a curve they go to and fro but for a few
- * places, along what is made of squares (codes, pixel art, plans) they do not.
+ * How many turns between runs go the same way as the turn before: along what digitises a curve they go to and fro but for a few places, along
+ * what is made of squares (codes, pixel art, plans) they do not.
  */
-function turnsBack(points: Float64Array, runs: readonly LevelRun[]): number {
+function turnsOn(points: Float64Array, runs: readonly LevelRun[]): number {
   const count = points.length / 2;
   const middles = runs.map(({ from, count: length }) => {
     const [first, last] = [from, (from + length - 1) % count];
@@ -148,8 +174,7 @@ function turnsBack(points: Float64Array, runs: readonly LevelRun[]): number {
     return Math.sign((b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]));
   };
   const turns = runs.map((_, k) => turn(k));
-  const same = turns.filter((one, k) => one !== 0 && one === turns[(k + 1) % turns.length]).length;
-  return same / (turns.length || 1);
+  return turns.filter((one, k) => one !== 0 && one === turns[(k + 1) % turns.length]).length;
 }
 
 /** All points by the runs they are of, around the contour. */

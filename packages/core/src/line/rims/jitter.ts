@@ -42,8 +42,15 @@ const LEAST_ROUGH = 4 * CLOSE + 1;
  */
 export const roughnessOf = (loop: Places): number => (loop.count < LEAST_ROUGH ? 0 : spread(loop, CLOSE));
 
+/** What runs along a side of the grid, within this slope, shows no jitter where pixels jump from tone to tone. */
+const LEVEL = 0.07;
+/** So many of the places tell enough. */
+const TELLING = 0.25;
+
 function spread({ x, y, count }: Places, lag: number): number {
   const sizes = new Float64Array(Math.ceil(count / 2));
+  const sloping = new Float64Array(sizes.length);
+  let slopes = 0;
   const at = (i: number) => (i >= count ? i - count : i);
   for (let i = 0, n = 0; i < count; i += 2, n++) {
     const last = at(i + 4 * lag);
@@ -56,7 +63,10 @@ function spread({ x, y, count }: Places, lag: number): number {
       sumY += WEIGHTS[k] * y[at(i + k * lag)];
     }
     sizes[n] = Math.abs(sumX * dy - sumY * dx) / (norm(dx, dy) || 1);
+    if (Math.min(Math.abs(dx), Math.abs(dy)) > LEVEL * Math.max(Math.abs(dx), Math.abs(dy)))
+      sloping[slopes++] = sizes[n];
   }
-  sizes.sort();
-  return sizes[sizes.length >> 1] / (GAIN * MEDIAN);
+  const telling = slopes < TELLING * sizes.length ? sizes : sloping.subarray(0, slopes);
+  telling.sort();
+  return telling[telling.length >> 1] / (GAIN * MEDIAN);
 }

@@ -138,7 +138,7 @@ function squareFactsOf({ corners, hints, plan, reduction, sheet }: Traced): Squa
   };
 }
 
-function inkFactsOf({ kind, seen, ink, picture, reduction }: Traced): InkFacts {
+function inkFactsOf({ kind, seen, dots, along, ink, picture, reduction }: Traced): InkFacts {
   const { toned, separated, plates, bands, vanishing, settings, detail } = ink;
   const scale = reduction * reduction;
   return {
@@ -147,6 +147,8 @@ function inkFactsOf({ kind, seen, ink, picture, reduction }: Traced): InkFacts {
     by: settings.by,
     levelled: toned.levelled !== undefined,
     rulings: ink.rulings,
+    dots: dots?.spacing,
+    byColour: along !== undefined,
     detail,
     before: toned.before,
     after: toned.after,

@@ -188,6 +188,10 @@ export interface InkFacts {
   levelled: boolean;
   /** Lines of the paper that were taken out; undefined where none were. */
   rulings: Rulings | undefined;
+  /** From dot to dot of what was evened out, in source pixels; undefined where nothing was. */
+  dots: number | undefined;
+  /** Tones run from one colour to another: light does not tell them apart. */
+  byColour: boolean;
   /** How much of the detail is there, 0 to 100. */
   detail: number;
   /** Tone counts before and after tones were changed. */

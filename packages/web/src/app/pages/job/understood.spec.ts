@@ -1,3 +1,4 @@
+import type { UsedPlate } from '@drelk/core';
 import { fakeWork, render, viewTraced } from '../../../../testing/fake-work';
 import { Understood } from './understood';
 
@@ -32,6 +33,37 @@ describe('what was understood', () => {
     ]);
     store.undo();
     expect(store.undoLabel()).toBe('Turn it over');
+  });
+
+  it('says that dots are evened out and that colour tells ink from paper, and undoes either', () => {
+    const { store } = fakeWork(viewTraced({ ink: { kind: 'logo', by: 'tone', dots: 5, byColour: true } }));
+    const { press, text } = render(Understood);
+    expect(text()).toContain('dots evened out');
+    expect(text()).toContain('told apart by colour');
+    press('leave them');
+    expect(store.document()?.ink.tone.dots).toBe(false);
+    press('by light alone');
+    expect(store.document()?.ink.tone.of).toBe('light');
+  });
+
+  it('names the colours that are left to the paper, and keeps them', () => {
+    const plate = (name: string, share: number, ink: boolean): UsedPlate => ({
+      colour: '#000000',
+      name,
+      share,
+      ink,
+      lab: [0, 0, 0],
+      tone: 0,
+      shown: '#000000',
+      of: [0],
+    });
+    const plates = [plate('white', 0.7, false), plate('yellow', 0.12, false), plate('blue', 0.18, true)];
+    const { store } = fakeWork(viewTraced({ ink: { kind: 'flat', by: 'plates', plates } }));
+    const { press, text } = render(Understood);
+    expect(text()).toContain('yellow (12 %) left to the paper');
+    press('keep all colours');
+    expect(store.document()?.ink.plates.ink).toBe('all');
+    expect(text()).not.toContain('left to the paper');
   });
 
   it('says that squares or rulings of the paper are taken out, and leaves them', () => {

@@ -7,7 +7,14 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { FINEST, type VectorFacts, type JobDocument, KIND_NAMES, kindInWords } from '@drelk/core';
+import {
+  FINEST,
+  type JobDocument,
+  KIND_NAMES,
+  type UsedPlate,
+  type VectorFacts,
+  kindInWords,
+} from '@drelk/core';
 import { BenchState } from '../../view/bench-state';
 import { Words } from '../../job/words';
 import { ShownResult } from '../../job/shown-result';
@@ -179,6 +186,26 @@ export class Understood {
         does: 'leave them',
         press: () => this.change('Rulings left', (draft) => (draft.ink.tone.rulings = false)),
       });
+    const left = facts?.by === 'plates' && ink.plates.ink === 'auto' ? leftToPaper(facts.plates) : '';
+    if (left)
+      parts.push({
+        says: `${left} left to the paper`,
+        does: 'keep all colours',
+        press: () => this.change('All colours', (draft) => (draft.ink.plates.ink = 'all')),
+      });
+    const isByTone = facts && facts.by !== 'plates';
+    if (isByTone && facts.dots !== undefined)
+      parts.push({
+        says: 'dots evened out',
+        does: 'leave them',
+        press: () => this.change('Dots kept', (draft) => (draft.ink.tone.dots = false)),
+      });
+    if (isByTone && facts.byColour)
+      parts.push({
+        says: 'told apart by colour',
+        does: 'by light alone',
+        press: () => this.change('By light alone', (draft) => (draft.ink.tone.of = 'light')),
+      });
     if (facts && facts.by !== 'plates' && facts.by !== 'edges' && ink.ink === 'auto')
       parts.push({
         says: facts.lightOnDark ? 'light on dark' : 'dark on light',
@@ -209,4 +236,10 @@ function fileInWords({ before, after, mended }: VectorFacts, kind: string): stri
   const count = Object.keys(mended).length;
   const tidy = count === 0 ? 'taken as it is' : `tidied in ${count} ${count === 1 ? 'way' : 'ways'}`;
   return `${kind.toUpperCase()} of ${before.contours} contours, ${tidy}: ${after.contours} contours now, ${after.holes} of them holes.`;
+}
+
+/** The colours that are neither ink nor the paper, by how much of the picture they are; nothing where there are none. */
+function leftToPaper(plates: readonly UsedPlate[] = []): string {
+  const [, ...left] = plates.filter(({ ink }) => !ink).sort((a, b) => b.share - a.share);
+  return left.map(({ name, share }) => `${name} (${Math.max(1, Math.round(100 * share))} %)`).join(', ');
 }

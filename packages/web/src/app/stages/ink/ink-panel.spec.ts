@@ -97,10 +97,22 @@ it('tone: brightness, contrast, levelled light', () => {
     levelled: true,
     detail: 'auto',
     rulings: 'auto',
+    dots: 'auto',
+    of: 'auto',
   });
   press('left');
   expect(store.document()?.ink.tone.rulings).toBe(false);
   expect(store.undoLabel()).toBe('Rulings left');
+});
+
+it('tone: dots of a print, and tones of light alone', () => {
+  const { store } = fakeWork();
+  const { press } = opened(InkTone);
+  press('kept');
+  expect(store.document()?.ink.tone.dots).toBe(false);
+  expect(store.undoLabel()).toBe('Dots kept');
+  press('light');
+  expect(store.document()?.ink.tone.of).toBe('light');
 });
 
 describe('plates', () => {

@@ -3,8 +3,8 @@ import { LinePanel } from './line-panel';
 
 it.each([
   [0, /off the ink’s rim\. /],
-  [0.55, /off the ink’s rim; where its pixels have two tones only, [\d.]+ mm\./],
-])('says how far off paths may be where two tones leave a rim unsure by %d pixels', (unsure, says) => {
+  [0.55, /off the ink’s rim; where pixels tell less of that \(.*\), [\d.]+ mm\./],
+])('says how far off paths may be where pixels leave a rim unsure by %d pixels', (unsure, says) => {
   const { traced } = viewWith();
   fakeWork(viewWith(traced ? { traced: { ...traced, unsure } } : {}));
   expect(render(LinePanel).text()).toMatch(says);

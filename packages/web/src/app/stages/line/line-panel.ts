@@ -75,7 +75,7 @@ export class LinePanel {
     const more = unsure * (this.result.view()?.millimetresPerPixel ?? 0);
     return this.isOwn() || unsure <= tolerance
       ? 'The farthest a path may lie off the ink’s rim.'
-      : `The farthest a path may lie off the ink’s rim; where its pixels have two tones only, ${this.lengths.small(more)}.`;
+      : `The farthest a path may lie off the ink’s rim; where pixels tell less of that (two tones, grain, compression, dots), ${this.lengths.small(more)}.`;
   });
   readonly smoothnessSays = computed(() => {
     const view = this.result.view();

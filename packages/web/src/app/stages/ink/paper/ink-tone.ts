@@ -36,6 +36,26 @@ import { ShownResult } from '../../../job/shown-result';
         <mat-button-toggle [value]="true">out</mat-button-toggle>
         <mat-button-toggle [value]="false">left</mat-button-toggle>
       </mat-button-toggle-group>
+      <span id="dots">Dots of a print</span>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-labelledby="dots"
+        [value]="tone()?.dots"
+        (change)="setDots($event.value)"
+      >
+        <mat-button-toggle value="auto">as found</mat-button-toggle>
+        <mat-button-toggle [value]="false">kept</mat-button-toggle>
+      </mat-button-toggle-group>
+      <span id="tones-of">Ink and paper told apart by</span>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-labelledby="tones-of"
+        [value]="tone()?.of"
+        (change)="setOf($event.value)"
+      >
+        <mat-button-toggle value="auto">as found</mat-button-toggle>
+        <mat-button-toggle value="light">light</mat-button-toggle>
+      </mat-button-toggle-group>
       @for (slider of sliders; track slider.key) {
         <drelk-slide
           [label]="slider.label"
@@ -55,10 +75,12 @@ export class InkTone {
   readonly tone = computed(() => this.store.shown()?.ink.tone);
   readonly says = computed(() => {
     const { brightness = 0, contrast = 0 } = this.tone() ?? {};
-    const { levelled, rulings } = this.result.view()?.traced?.ink ?? {};
+    const { levelled, rulings, dots, byColour } = this.result.view()?.traced?.ink ?? {};
     const parts = [
       levelled ? 'light levelled' : '',
       rulings ? 'rulings out' : '',
+      dots === undefined ? '' : 'dots evened out',
+      byColour ? 'by colour' : '',
       brightness ? `brightness ${brightness}` : '',
       contrast ? `contrast ${contrast}` : '',
     ];
@@ -74,6 +96,18 @@ export class InkTone {
   setRulings(rulings: ToneSettings['rulings']): void {
     this.store.change(rulings === false ? 'Rulings left' : 'Rulings out', ({ ink }) => {
       ink.tone.rulings = rulings;
+    });
+  }
+
+  setDots(dots: ToneSettings['dots']): void {
+    this.store.change(dots === false ? 'Dots kept' : 'Dots evened out', ({ ink }) => {
+      ink.tone.dots = dots;
+    });
+  }
+
+  setOf(of: ToneSettings['of']): void {
+    this.store.change(of === 'light' ? 'By light alone' : 'By light or colour', ({ ink }) => {
+      ink.tone.of = of;
     });
   }
 

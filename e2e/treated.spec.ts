@@ -1,0 +1,56 @@
+import { drop, fact, goTo } from './support/page';
+import { expect, test } from './support/server';
+import { enlargedInTwoTones, ofOneTone, printedInDots } from './support/treated';
+
+const UNDERSTOOD = { name: 'What was understood of the picture' };
+
+test('dots of a print are evened out, which is said, and kept where they are wanted', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await drop(page, 'moth-in-dots.png', await printedInDots(5));
+  const line = page.getByRole('group', UNDERSTOOD);
+  await expect(line).toContainText('dots evened out');
+  const shapes = async () => Number(await fact(page, 'shapes').locator('.value').textContent());
+  expect(await shapes()).toBeLessThan(40);
+  await line.getByRole('button', { name: 'leave them' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Dots kept' })).toBeVisible();
+  await expect.poll(shapes).toBeGreaterThan(40);
+  await page.getByRole('button', { name: 'Undo: Dots kept' }).click();
+  await expect.poll(shapes).toBeLessThan(40);
+  await goTo(page, 'Ink');
+  await page.getByRole('button', { name: /^Tone/ }).click();
+  await expect(page.getByRole('radiogroup', { name: 'Dots of a print' })).toBeVisible();
+});
+
+test('red on green of one tone is told apart by colour, which is said, and light alone loses it', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await drop(page, 'red-on-green.png', await ofOneTone());
+  const line = page.getByRole('group', UNDERSTOOD);
+  await expect(line).toContainText('told apart by colour');
+  const match = fact(page, 'match').locator('.value');
+  await expect(match).toContainText('99.');
+  await line.getByRole('button', { name: 'by light alone' }).click();
+  await expect(line).not.toContainText('told apart by colour');
+  await page.getByRole('button', { name: 'Undo: By light alone' }).click();
+  await expect(line).toContainText('told apart by colour');
+});
+
+test('two tones whose pixels were repeated have as few nodes as curves need, and Line says how sure they are', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await drop(page, 'moth-large.png', await enlargedInTwoTones(2));
+  await expect(fact(page, 'match')).toBeVisible();
+  await goTo(page, 'Line');
+  await expect(page.locator('drelk-line-panel')).toContainText('where pixels tell less of that');
+  const nodes = async () =>
+    Number(((await fact(page, 'nodes').locator('.value').textContent()) ?? '').replace(/\D/g, ''));
+  await expect.poll(nodes).toBeGreaterThan(0);
+  expect(await nodes()).toBeLessThan(260);
+});

@@ -1,0 +1,46 @@
+import { loopOf } from '../chain/loop';
+import type { ContourSet } from './contours';
+import { jitterOf } from './jitter';
+
+/** Jitter that is no more than this, in pixels, is what clean rims have. */
+const CLEAN = 0.03;
+/** A rim runs within so many times its jitter of where it is seen. */
+const TIMES = 5;
+
+/** Forms may look like jitter: no contour has so many times as much as the picture's usual. */
+const APART = 1.5;
+
+/**
+ * How far from where contours are seen their rims may run: as far as they go to and fro without form, by compression, grain or
+ * sharpening. Contours too short to say are as unsure as the others of the picture are.
+ */
+export function withJitter(contours: ContourSet): ContourSet {
+  const { points, starts, parents, unsure } = contours;
+  const lengths = Float64Array.from(parents, (_, c) => starts[c + 1] - starts[c]);
+  const own = Float64Array.from(parents, (_, c) =>
+    unsure && unsure[c] > 0 ? 0 : jitterOf(loopOf(points, starts[c], starts[c + 1])),
+  );
+  const usual = usualOf(own, lengths);
+  return {
+    ...contours,
+    unsure: own.map((jitter, c) => {
+      if (unsure && unsure[c] > 0) return unsure[c];
+      const most = jitter > 0 ? Math.min(jitter, APART * usual) : usual;
+      return most > CLEAN ? TIMES * most : 0;
+    }),
+  };
+}
+
+/** The median of what contours tell, each by its length. */
+function usualOf(jitters: Float64Array, lengths: Float64Array): number {
+  const told = [...jitters.keys()].filter((c) => jitters[c] > 0).sort((a, b) => jitters[a] - jitters[b]);
+  let left = told.reduce((sum, c) => sum + lengths[c], 0) / 2;
+  return jitters[told.find((c) => (left -= lengths[c]) <= 0) ?? -1] ?? 0;
+}
+
+/** Contours whose rims may run anywhere within so many pixels of where they are seen, in waves as long as that. */
+export const atLeastUnsure = (contours: ContourSet, pixels: number): ContourSet => ({
+  ...contours,
+  unsure: Float64Array.from(contours.parents, (_, c) => Math.max(pixels, contours.unsure?.[c] ?? 0)),
+  stairs: new Float64Array(contours.parents.length).fill(1),
+});
