@@ -69,11 +69,12 @@ it('finds what errors were scattered into, and evens it out', () => {
 
 it('takes neither drawings, nor dust, nor grain, nor small writing for dots', () => {
   const next = random(5);
+  const noise = picture.data.map(() => (next() < 0.5 ? 0 : 255));
   const dusty = picture.data.map((tone) => (next() < 0.002 ? 0 : tone));
   const grainy = picture.data.map((tone) => tone + 20 * (next() + next() - 1));
   // Strokes of four by six pixels with gaps, as letters have.
   const written = drawn(SIDE, SIDE, (x, y) => y % 14 < 9 && x % 9 < 6 && (x % 9 < 2 || y % 14 < 2), 1).data;
-  for (const data of [picture.data, dusty, grainy, written])
+  for (const data of [picture.data, dusty, grainy, written, noise])
     expect(dotsOf({ width: SIDE, height: SIDE, data }, quietContext)).toBeUndefined();
   expect(dotsOf(gaussianBlur(picture, 2), quietContext)).toBeUndefined();
 });

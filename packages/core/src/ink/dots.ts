@@ -18,6 +18,8 @@ const THINNEST = 150;
 const MOSTLY = 0.8;
 /** Of the squares in which anything is, so many are dotted. */
 const DOTTED = 0.5;
+/** Of all changes along rows no more than this share is left where dots were. */
+const CALM = 0.15;
 /** Standard deviation of the blur that leaves nothing of dots, over their spacing. */
 const EVENED = 0.45;
 
@@ -48,7 +50,19 @@ export function dotsOf(grey: GreyPicture, context: Context): Dots | undefined {
     dots += small;
     area += pixels;
   }
-  return dotted > DOTTED * looked ? { spacing: Math.sqrt(area / dots) } : undefined;
+  if (dotted <= DOTTED * looked) return undefined;
+  const found = { spacing: Math.sqrt(area / dots) };
+  return isCalmWithout(found, parts, level, context) ? found : undefined;
+}
+
+/** Whether dots leave even tones once they are evened out: grain does not. */
+function isCalmWithout(dots: Dots, parts: readonly GreyPicture[], level: number, context: Context): boolean {
+  let [before, after] = [0, 0];
+  for (const part of parts) {
+    before += findRowChanges(part, level, context).at.length;
+    after += findRowChanges(withoutDots(part, dots, 1), level, context).at.length;
+  }
+  return after < CALM * before;
 }
 
 /** Squares of a picture, evenly over it; all of it where it is small. */
