@@ -1,5 +1,6 @@
 import { norm, polygonArea } from '../../geometry';
 import type { ContourSet } from './contours';
+import { takeBack } from './settle-edges';
 
 /** Contours around less than this, in square pixels, are grains of dust. */
 const GRAIN = 4;
@@ -20,7 +21,9 @@ export function withoutDust(contours: ContourSet): ContourSet {
   const points = kept.points.slice();
   for (let c = 0; c + 1 < kept.starts.length; c++)
     takeOff(points.subarray(2 * kept.starts[c], 2 * kept.starts[c + 1]));
-  return { ...kept, points };
+  const dustless = { ...kept, points };
+  takeBack(dustless, kept.points);
+  return dustless;
 }
 
 function withoutGrains({ points, starts, parents, holes }: ContourSet): ContourSet {

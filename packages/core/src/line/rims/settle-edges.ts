@@ -69,7 +69,7 @@ function placesIn(points: Float64Array) {
 }
 
 /** Points that moved so that contours cross go back to where they were found: there nothing crosses. */
-function takeBack(moved: ContourSet, found: Float64Array): void {
+export function takeBack(moved: ContourSet, found: Float64Array): void {
   const { points } = moved;
   if (points.length === 0) return;
   const steps = new Steps(moved);
