@@ -68,13 +68,14 @@ const maskOf = async (contours: readonly Contour[]) =>
 /** The picture that an artwork is after a treatment, and what is drawn in it. */
 export async function treated(
   { name, contours }: Artwork,
-  { name: how, drawn, apply }: Treatment,
+  { name: how, drawn, lays = 0, apply }: Treatment,
 ): Promise<{ picture: ColourPicture; truth: readonly Contour[] }> {
-  const truth = drawn ? drawn(contours) : contours;
+  const asDrawn = drawn ? drawn(contours) : contours;
   const picture = await apply(
-    { coverage: (side = SIDE) => coverageOf(truth, side) },
+    { coverage: (side = SIDE) => coverageOf(asDrawn, side) },
     numbersFor(`${name} ${how}`),
   );
+  const truth = asDrawn.map((contour) => placeContour(contour, { scale: 1, x: lays, y: lays }));
   return { picture, truth };
 }
 

@@ -17,6 +17,8 @@ export interface Treatment {
   nodes?: number;
   /** How many times smaller than the artwork's usual picture the one is that was enlarged. */
   smaller?: number;
+  /** How far to the right and down the treatment itself lays everything, in pixels: there it is true. */
+  lays?: number;
   /** What is drawn otherwise than the clean artwork is. */
   drawn?(contours: readonly Contour[]): Contour[];
   apply(art: Art, next: Next): Promise<ColourPicture>;
@@ -178,6 +180,9 @@ function ringOf(from: number, to: number): Contour[] {
   return [square(from), square(to)];
 }
 
+/** Enlarging by two, the imaging library puts the middle of a pixel on that of every other one, half a pixel beyond where it was. */
+const ENLARGED_LAYS = 0.5;
+
 /** All that pictures go through before they reach a crafter. */
 export const TREATMENTS: readonly Treatment[] = [
   plain('clean', BLACK, WHITE),
@@ -223,6 +228,7 @@ export const TREATMENTS: readonly Treatment[] = [
     name: 'two tones enlarged by two, smooth',
     off: 2,
     smaller: 2,
+    lays: ENLARGED_LAYS,
     apply: async (art) =>
       await through(painted(await art.coverage(SIDE / 2), hard(BLACK, WHITE)), (image) =>
         image.resize(SIDE, SIDE, { kernel: 'cubic' }).png(),
@@ -435,6 +441,7 @@ export const TREATMENTS: readonly Treatment[] = [
     name: 'enlarged by two, smooth',
     off: 2,
     smaller: 2,
+    lays: ENLARGED_LAYS,
     apply: async (art) =>
       await through(await black(art, SIDE / 2), (image) =>
         image.resize(SIDE, SIDE, { kernel: 'cubic' }).png(),

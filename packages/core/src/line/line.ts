@@ -84,14 +84,15 @@ export function makeLine(contours: ContourSet, settings: LineSettings, context: 
   );
 }
 
-/** What of stairs is left once they are evened out goes on over so many pixels along a rim. */
+/** What of stairs is left once they are evened out goes on over so many pixels along a rim: less where corners divide it. */
 const LEAST_SMOOTHNESS = 1.5;
+const LEAST_BETWEEN_CORNERS = 1.1;
 
 /** How each contour is followed: within what its rim leaves open, unless a tolerance is asked for. */
-const optionsFor = ({ parents, unsure, stairs }: ContourSet, settings: LineSettings): FitOptions[] =>
+const optionsFor = ({ parents, unsure, stairs, corners }: ContourSet, settings: LineSettings): FitOptions[] =>
   Array.from(parents, (_, c) => {
     if (settings.isAsked || !unsure || unsure[c] <= settings.tolerance) return settings;
-    const least = LEAST_SMOOTHNESS * (stairs?.[c] ?? 0);
+    const least = (corners?.[c]?.length ? LEAST_BETWEEN_CORNERS : LEAST_SMOOTHNESS) * (stairs?.[c] ?? 0);
     return { ...settings, tolerance: unsure[c], smoothness: Math.max(least, settings.smoothness) };
   });
 

@@ -26,6 +26,8 @@ const MOST_SHARE = 0.8;
 const SURELY = 0.98;
 /** Share of the tolerance that a corner may move by. */
 const HELD = 0.9;
+/** However large the tolerance is, a corner moves no farther than this, in pixels. */
+const MOST_HELD = 0.3;
 /** Of rough points, which leave no room for refining. */
 const ROUGH_SHARE = 0.96;
 /** How often segments that are still too far off are cut in two and all refined again: of short chains, and of others. */
@@ -67,7 +69,7 @@ export function fitChain(
         misfits.map(({ worst }) => worst > tolerance),
       );
     refineChain(chain);
-    holdCorners(chain, HELD * tolerance);
+    holdCorners(chain, Math.min(MOST_HELD, HELD * tolerance));
     misfits = chain.segments.map((_, k) => misfitOf(chain, k));
     if (misfits.every(({ worst }) => worst <= tolerance)) break;
   }

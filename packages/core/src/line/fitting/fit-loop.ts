@@ -48,18 +48,31 @@ export interface SeenLoop {
   /** Standard deviation of its jitter, and its corners, where it is none. */
   jitter: number;
   corners: Corner[];
+  /** Corners that pixels told of it, however little they turn. */
+  told?: readonly Corner[];
   /** It is walked the other way around than its contour. */
   reversed?: boolean;
 }
 
-/** Looks for what a loop is: a whole circle, within the tolerance and on the average within `mean`, or sides between corners. */
-export function seeLoop(loop: Loop, options: FitOptions, mean: number): SeenLoop {
+/**
+ * Looks for what a loop is: a whole circle, within the tolerance and on the average within `mean`, or sides between corners: those that pixels
+ * `told`, or such as are found along it.
+ */
+export function seeLoop(loop: Loop, options: FitOptions, mean: number, told?: readonly Corner[]): SeenLoop {
   const circle = roundLoop(loop, options.tolerance, mean);
-  return circle ? { loop, circle, jitter: 0, corners: [] } : seeCorners(loop, options);
+  return circle ? { loop, circle, jitter: 0, corners: [], told } : seeCorners(loop, options, told);
 }
 
-function seeCorners(loop: Loop, { smoothness, corners: wish, blur = 0 }: FitOptions): SeenLoop {
+function seeCorners(
+  loop: Loop,
+  { smoothness, corners: wish, blur = 0 }: FitOptions,
+  told?: readonly Corner[],
+): SeenLoop {
   const jitter = jitterOf(loop);
+  if (told) {
+    const corners = told.filter(({ turn }) => turn >= leastTurn(wish)).sort((a, b) => a.index - b.index);
+    return { loop, jitter, corners, told };
+  }
   const view = { smoothing: Math.max(0, smoothness - 1), grain: jitter, leastTurn: leastTurn(wish) };
   const corners = findCorners(loop, view).map((corner) => placedCorner(corner, loop, blur));
   return { loop, jitter, corners };
@@ -96,11 +109,11 @@ export function fitAround(
 
 /** A loop that was taken for a circle, with curves instead. */
 export const fitWithoutCircle = (
-  { loop }: SeenLoop,
+  { loop, told }: SeenLoop,
   options: FitOptions,
   mean: number,
   context: Context,
-): Fitted => fitLoop(seeCorners(loop, options), options, mean, context);
+): Fitted => fitLoop(seeCorners(loop, options, told), options, mean, context);
 
 /** The rim of a loop: its points, and its corners in place of those that are rounded off there. */
 export const rimOfLoop = ({ loop, corners }: SeenLoop): Run[] =>

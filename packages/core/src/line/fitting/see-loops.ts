@@ -3,7 +3,7 @@ import type { ContourSet } from '../rims/contours';
 import { onContour } from '../rims/corner-place';
 import { type FitOptions, type SeenLoop, rimOfLoop, seeLoop } from './fit-loop';
 import { crossedSteps } from '../rims/knots';
-import { loopOf, ownWay } from '../chain/loop';
+import { type Loop, loopOf, ownWay } from '../chain/loop';
 import { joinedRims } from './rim';
 
 /** How often it is looked again whether rims cross. */
@@ -31,10 +31,25 @@ export function seeLoops(
       continue;
     }
     const { loop, reversed } = ownWay(loopOf(points, starts[c], starts[c + 1]));
-    seen.push({ ...seeLoop(loop, options[c], mean[c]), reversed });
+    const told = contours.corners?.[c]?.map((corner) => {
+      const at = 2 * (starts[c] + corner.index);
+      return { ...corner, index: nearestTo(loop, points[at], points[at + 1]) };
+    });
+    seen.push({ ...seeLoop(loop, options[c], mean[c], told), reversed });
   }
   for (let round = 0; round < ROUNDS; round++) if (!drawBack(seen, contours)) break;
   return seen;
+}
+
+/** The point of a loop nearest to a place. */
+function nearestTo({ x, y, count }: Loop, px: number, py: number): number {
+  let nearest = 0;
+  let least = Infinity;
+  for (let i = 0; i < count; i++) {
+    const off = Math.abs(x[i] - px) + Math.abs(y[i] - py);
+    if (off < least) [nearest, least] = [i, off];
+  }
+  return nearest;
 }
 
 /** Corners whose sides cross something go back to the contour; whether there were any. */

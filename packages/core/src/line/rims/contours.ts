@@ -1,5 +1,6 @@
 import { type Context, checkStopped } from '../../context';
 import type { GreyPicture, RowChanges } from '../../raster';
+import type { Corner } from './corners';
 
 /**
  * Closed polygons around ink, in pixels of the picture (a pixel's centre is at +0.5). Contour c has the
@@ -18,6 +19,8 @@ export interface ContourSet {
   unsure?: Float64Array;
   /** How large the pixels of each contour were whose stairs were evened out, in pixels; 0 where nothing was. */
   stairs?: Float64Array;
+  /** Corners that were told by the pixels around: `index` is the contour's point they are nearest to, counted within it. */
+  corners?: readonly (readonly Corner[] | undefined)[];
 }
 
 /** No point comes nearer to a pixel's centre than this: there contours would touch. */

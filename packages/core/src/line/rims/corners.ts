@@ -106,7 +106,7 @@ export function findCorners(
 }
 
 /** Points where the turn over `half` pixels on both sides is a local maximum, strongest first. */
-function candidates(loop: Loop, half: number, leastTurn: number): { index: number; turn: number }[] {
+export function candidates(loop: Loop, half: number, leastTurn: number): { index: number; turn: number }[] {
   const { x, y, along, count } = loop;
   const length = along[count];
   const turns = new Float64Array(count);

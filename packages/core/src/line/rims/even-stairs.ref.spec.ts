@@ -22,7 +22,7 @@ function drawn(width: number, height: number, inkAt: (x: number, y: number) => n
 function seen(grey: GreyPicture): { found: ContourSet; evened: ContourSet } {
   const found = traceContours(grey, LEVEL, findRowChanges(grey, LEVEL, quietContext), quietContext);
   const settled = settleEdges(found, grey, LEVEL, quietContext);
-  return { found, evened: evenStairs(found, settled, grey, quietContext) };
+  return { found, evened: evenStairs(found, settled, grey, LEVEL, quietContext) };
 }
 
 const placesIn = ({ points, starts }: ContourSet, c: number) =>

@@ -2,7 +2,9 @@ import type { Context } from '../../context';
 import { type GreyPicture, type RowChanges, type Unrepeated, findRowChanges, unrepeated } from '../../raster';
 import { refusalOf } from '../noise';
 import { type ContourSet, traceContours } from './contours';
-import { evenStairs, isOfSquares } from './even-stairs';
+import { evenStairs } from './even-stairs';
+import { isOfSquares } from './stairs';
+import { smoothlyEnlarged } from './smoothly-enlarged';
 import { settleEdges } from './settle-edges';
 import { withoutDust } from './dust';
 import { withJitter } from './unsure';
@@ -29,6 +31,11 @@ export function followRims({ grey, level, changes, dusty = false }: Rimmed, cont
   const found = traceContours(grey, level, changes, context);
   if (refusalOf(found, grey)) return found;
   if (isDrawn) return settleEdges(found, grey, level, context);
+  const smaller = smoothlyEnlarged(found, grey, level, context);
+  if (smaller) {
+    const told = asTold(smaller.contours, smaller.once.grey, level, context);
+    return enlarged(told, smaller.once, grey);
+  }
   return dusty
     ? withJitter(withoutDust(settleEdges(found, grey, level, context)))
     : asTold(found, grey, level, context);
@@ -36,7 +43,7 @@ export function followRims({ grey, level, changes, dusty = false }: Rimmed, cont
 
 /** Contours settled between mixed pixels, without the stairs of two-toned ones, with how far their rims may run from where they are seen. */
 const asTold = (found: ContourSet, grey: GreyPicture, level: number, context: Context): ContourSet =>
-  withJitter(evenStairs(found, settleEdges(found, grey, level, context), grey, context));
+  withJitter(evenStairs(found, settleEdges(found, grey, level, context), grey, level, context));
 
 /** Contours of a picture as they run in that of repeated pixels. */
 function enlarged(
@@ -52,5 +59,14 @@ function enlarged(
     contours.parents,
     (_, c) => times * Math.max(UNSURE_REPEATED, contours.unsure?.[c] ?? 0),
   );
-  return { ...contours, points, unsure, stairs: contours.stairs?.map((size) => size * times) };
+  const stairs = contours.stairs?.map((size) => size * times);
+  const corners = contours.corners?.map((own) =>
+    own?.map((corner) => ({
+      ...corner,
+      x: left + times * corner.x,
+      y: top + times * corner.y,
+      rounded: times * corner.rounded,
+    })),
+  );
+  return { ...contours, points, unsure, stairs, corners };
 }
