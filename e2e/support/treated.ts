@@ -45,12 +45,25 @@ export const ofOneTone = (): Promise<Buffer> =>
     return [0, 1, 2].map((k) => share * ink[k] + (1 - share) * paper[k]) as unknown as Colour;
   });
 
-/** Of two tones, each pixel repeated so many times. */
-export async function enlargedInTwoTones(times: number): Promise<Buffer> {
-  const { width, height, ink } = await moth();
-  const small = Buffer.from(ink.map((share) => (share >= 0.5 ? 0 : 255)));
-  return sharp(small, { raw: { width, height, channels: 1 } })
-    .resize(width * times, height * times, { kernel: 'nearest' })
+/** Of two tones, and enlarged so many times, each pixel repeated or with tones between. */
+export const enlargedInTwoTones = async (times: number, kernel: 'nearest' | 'cubic'): Promise<Buffer> => {
+  const { width, height, image } = await inTwoTones();
+  return image
+    .resize(width * times, height * times, { kernel })
     .png()
     .toBuffer();
+};
+
+/** Of two tones, squeezed into a JPEG, and saved as a PNG by somebody who was sent that. */
+export const squeezedInTwoTones = async (quality: number): Promise<Buffer> => {
+  const { image } = await inTwoTones();
+  return sharp(await image.jpeg({ quality }).toBuffer())
+    .png()
+    .toBuffer();
+};
+
+async function inTwoTones() {
+  const { width, height, ink } = await moth();
+  const small = Buffer.from(ink.map((share) => (share >= 0.5 ? 0 : 255)));
+  return { width, height, image: sharp(small, { raw: { width, height, channels: 1 } }) };
 }

@@ -2,6 +2,7 @@ import sharp, { type KernelEnum } from 'sharp';
 import { quietContext } from '../../context';
 import { norm } from '../../geometry';
 import { type GreyPicture, findRowChanges } from '../../raster';
+import { type Cv, greyMat, loadOpenCv } from '../../testing/opencv';
 import { traceContours } from './contours';
 import { smoothlyEnlarged } from './smoothly-enlarged';
 
@@ -44,6 +45,13 @@ function smallerOf(grey: GreyPicture) {
   return smoothlyEnlarged(found, grey, LEVEL, quietContext);
 }
 
+/** How many pixels of a picture another has on the other side of the level. */
+const wrongIn = ({ width, data }: GreyPicture, found: GreyPicture | undefined) =>
+  data.filter((tone, i) => {
+    const at = found && found.data[Math.floor(i / width) * found.width + (i % width)];
+    return at === undefined || at < LEVEL !== tone < LEVEL;
+  }).length;
+
 // The imaging library's own enlarging (libvips, by its kernels) is the reference.
 it.each([
   [2, 'cubic'],
@@ -55,12 +63,32 @@ it.each([
   const small = drawn(SIDE, true);
   const once = smallerOf(await enlarged(small, times, kernel))?.once;
   expect(once?.times).toBe(times);
-  const wrong = small.data.filter((tone, i) => {
-    const found = once?.grey;
-    const at = found && found.data[Math.floor(i / SIDE) * found.width + (i % SIDE)];
-    return at === undefined || at < LEVEL !== tone < LEVEL;
+  expect(wrongIn(small, once?.grey)).toBe(0);
+});
+
+describe('where pixels are laid middle on middle, as by the general computer-vision library,', () => {
+  let cv: Cv;
+  beforeAll(async () => {
+    ({ cv } = await loadOpenCv());
   });
-  expect(wrong.length).toBe(0);
+
+  it.each([
+    [2, 'linear'],
+    [2, 'cubic'],
+    [3, 'linear'],
+    [3, 'cubic'],
+    [4, 'cubic'],
+  ] as const)('two tones enlarged by %d, %s, are found pixel for pixel', (times, kernel) => {
+    const small = drawn(SIDE, true);
+    const size = new cv.Size(SIDE * times, SIDE * times);
+    const to = new cv.Mat();
+    cv.resize(greyMat(cv, small), to, size, 0, 0, kernel === 'cubic' ? cv.INTER_CUBIC : cv.INTER_LINEAR);
+    const grey = { width: SIDE * times, height: SIDE * times, data: Uint8Array.from(to.data) };
+    const once = smallerOf(grey)?.once;
+    expect(once?.times).toBe(times);
+    expect(once?.left).toBe(0);
+    expect(wrongIn(small, once?.grey)).toBe(0);
+  });
 });
 
 it('what was drawn with mixed pixels is none, nor what was enlarged from that', async () => {

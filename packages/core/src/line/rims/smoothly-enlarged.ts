@@ -5,8 +5,8 @@ import { twoTonedShare } from './stairs';
 
 /** As often as rows and columns are looked for to have been enlarged. */
 const TIMES = [2, 3, 4];
-/** Between neighbours no more than this share of a rim's contrast lies where pixels were enlarged smoothly; but for so many of them. */
-const STEEP = 0.8;
+/** Between neighbours no more than this, over the times, of a rim's contrast lies where pixels were enlarged smoothly; but for so many of them. */
+const STEEP = 1.65;
 const FEW = 0.08;
 /** So far beside a rim its contrast is looked for, in pixels. */
 const BESIDE = 3;
@@ -29,21 +29,22 @@ export function smoothlyEnlarged(
   level: number,
   context: Context,
 ): Smaller | undefined {
-  if (found.points.length === 0 || steepShare(found.points, grey) > FEW) return undefined;
-  for (const times of TIMES)
-    for (let phase = -1; phase < times; phase++) {
-      const small = phase < 0 ? meansOver(grey, times) : everyOf(grey, times, phase);
+  for (const times of TIMES) {
+    if (steepShare(found.points, grey, STEEP / times) > FEW) return undefined;
+    for (const phase of times % 2 === 0 ? [undefined, times / 2] : [undefined]) {
+      const small = phase === undefined ? meansOver(grey, times) : everyOf(grey, times, phase);
       const contours = traceContours(small, level, findRowChanges(small, level, context), context);
       if (twoTonedShare(contours, small) < MOSTLY) continue;
-      const begin = phase < 0 ? 0 : phase + (1 - times) / 2;
+      const begin = phase === undefined ? 0 : phase + (1 - times) / 2;
       return { once: { grey: small, times, left: begin, top: begin }, contours };
     }
+  }
   return undefined;
 }
 
-/** The share of points between pixels that have most of the contrast around between them. */
-function steepShare(points: Float64Array, { width, height, data }: GreyPicture): number {
-  let [steep, all] = [0, 0];
+/** The share of points between pixels that have so much of the contrast around between them; all where there are none. */
+function steepShare(points: Float64Array, { width, height, data }: GreyPicture, steep: number): number {
+  let [found, all] = [0, 0];
   for (let i = 0; i < points.length; i += 2) {
     const [x, y] = [points[i], points[i + 1]];
     const alongX = y % 1 === 0.5 && x % 1 !== 0.5;
@@ -61,9 +62,9 @@ function steepShare(points: Float64Array, { width, height, data }: GreyPicture):
       if (k > -BESIDE) jump = Math.max(jump, Math.abs(tone - data[from + (k - 1) * step]));
     }
     all++;
-    if (jump > STEEP * (most - least)) steep++;
+    if (jump > steep * (most - least)) found++;
   }
-  return all === 0 ? 1 : steep / all;
+  return all === 0 ? 1 : found / all;
 }
 
 /** Each so manieth pixel of each so manieth row, from one on. */

@@ -10,7 +10,7 @@ const LEAST = 8;
 const MOSTLY = 0.7;
 const NEARLY_MOSTLY = 0.9;
 /** Tones beside a jump are so even where two tones were enlarged; their stairs have so many steps at least, by points. */
-const BEFORE_ENLARGING = 0.25;
+const BEFORE_ENLARGING = 0.35;
 const STEPPED = 0.15;
 /** From this share of turns on that go on the same way, stairs are what was drawn. */
 const BACK = 0.45;
