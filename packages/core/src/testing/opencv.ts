@@ -92,6 +92,7 @@ export interface Cv {
   minAreaRect(points: Mat): RotatedBox;
   moments(contour: Mat): { m00: number; m10: number; m01: number };
   pointPolygonTest(contour: Mat, place: Point, distance: boolean): number;
+  resize(from: Mat, to: Mat, size: Size, acrossX: number, acrossY: number, how: number): void;
   GaussianBlur(from: Mat, to: Mat, size: Size, sigmaX: number, sigmaY: number, border: number): void;
   erode(from: Mat, to: Mat, kernel: Mat): void;
   dilate(from: Mat, to: Mat, kernel: Mat): void;

@@ -40,10 +40,22 @@ describe('what was understood', () => {
     const { press, text } = render(Understood);
     expect(text()).toContain('dots evened out');
     expect(text()).toContain('told apart by colour');
+    expect(text()).toContain('one colour ink, the other paper');
+    expect(text()).not.toContain('dark');
     press('leave them');
     expect(store.document()?.ink.tone.dots).toBe(false);
     press('by light alone');
     expect(store.document()?.ink.tone.of).toBe('light');
+  });
+
+  it('says how much dust is left out, and keeps it', () => {
+    const cleaned = { specks: 310, pinholes: 41, gaps: 0, necks: 0, dropped: 0, components: 3 };
+    const { store } = fakeWork(viewTraced({ ink: { kind: 'scan', cleaned } }));
+    const { press, text } = render(Understood);
+    expect(text()).toContain('351 specks and pinholes left out');
+    press('keep them');
+    expect(store.document()?.ink.clean).toMatchObject({ specks: 0, pinholes: 0 });
+    expect(text()).not.toContain('left out');
   });
 
   it('names the colours that are left to the paper, and keeps them', () => {

@@ -15,6 +15,7 @@ import {
   type VectorFacts,
   kindInWords,
 } from '@drelk/core';
+import type { InkFacts } from '../../engine/views';
 import { BenchState } from '../../view/bench-state';
 import { Words } from '../../job/words';
 import { ShownResult } from '../../job/shown-result';
@@ -208,10 +209,19 @@ export class Understood {
       });
     if (facts && facts.by !== 'plates' && facts.by !== 'edges' && ink.ink === 'auto')
       parts.push({
-        says: facts.lightOnDark ? 'light on dark' : 'dark on light',
+        says: inkInWords(facts),
         does: 'turn it over',
         press: () =>
           this.change('Turn it over', (draft) => (draft.ink.ink = facts.lightOnDark ? 'dark' : 'light')),
+      });
+    const { specks = 0, pinholes = 0 } = facts?.cleaned ?? {};
+    const dust = specks + pinholes;
+    if (dust >= DUST && ink.clean.specks === 'auto' && ink.clean.pinholes === 'auto')
+      parts.push({
+        says: `${dust} specks and pinholes left out`,
+        does: 'keep them',
+        press: () =>
+          this.change('Specks kept', (draft) => Object.assign(draft.ink.clean, { specks: 0, pinholes: 0 })),
       });
     if (facts && facts.detail < FINEST && facts.by !== 'plates' && ink.tone.detail === 'auto')
       parts.push({
@@ -228,6 +238,13 @@ export class Understood {
     });
   }
 }
+
+/** So many specks and pinholes are dust, and worth a word. */
+const DUST = 12;
+
+/** Which of two tones, or of two colours of one tone, is ink. */
+const inkInWords = ({ byColour, lightOnDark }: InkFacts): string =>
+  byColour ? 'one colour ink, the other paper' : lightOnDark ? 'light on dark' : 'dark on light';
 
 /** What was understood of a vector file. */
 function fileInWords({ before, after, mended }: VectorFacts, kind: string): string {
