@@ -7,11 +7,11 @@ import { twoTonedShare } from './stairs';
 const TIMES = [2, 3, 4];
 /** Between neighbours no more than this, over the times, of a rim's contrast lies where pixels were enlarged smoothly; but for so many of them. */
 const STEEP = 1.65;
-const FEW = 0.08;
+const FEW = 0.04;
 /** So far beside a rim its contrast is looked for, in pixels. */
 const BESIDE = 3;
 /** So much of the rims of what was enlarged has two tones, and stairs. */
-const MOSTLY = 0.9;
+const MOSTLY = 0.95;
 
 /** A picture of two tones, and its contours, that another is smoothly enlarged from. */
 export interface Smaller {
