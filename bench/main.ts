@@ -30,6 +30,7 @@ import { flat } from './real/flat';
 import { real } from './real/real';
 import { things } from './real/things';
 import { words } from './real/words';
+import { regularityRows } from './treated/regularity';
 import { treatedRows } from './treated/treated';
 
 /** Milliseconds in which a preview has to be there while a slider moves. */
@@ -224,6 +225,7 @@ else if (part === 'things') await things(process.argv.slice(3));
 else if (part === 'words') await words(process.argv.slice(3));
 else if (part === 'flat') await flat(process.argv.slice(3));
 else if (part === 'treated') await treatedRows(process.argv.slice(3));
+else if (part === 'regular') await regularityRows(process.argv.slice(3));
 else if (part === 'speed') await speed();
 else {
   // Each in a process of its own, so that what one leaves behind does not slow the next.

@@ -60,3 +60,26 @@ for (const [how, picture] of [
     await expect.poll(nodes).toBeGreaterThan(0);
     expect(await nodes()).toBeLessThan(170);
   });
+
+test('what mirrors itself and is there several times comes out so, is listed and lit, and stays as found where that is wanted', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await drop(page, 'moth-in-two-tones.png', await enlargedInTwoTones(1, 'nearest'));
+  await expect(fact(page, 'match')).toBeVisible();
+  await goTo(page, 'Line');
+  const nodes = async () =>
+    Number(((await fact(page, 'nodes').locator('.value').textContent()) ?? '').replace(/\D/g, ''));
+  const list = page.getByRole('list', { name: 'Evened out' });
+  await expect(list).toContainText(/mirror/);
+  await expect(list).toContainText(/each time the same/);
+  const regular = await nodes();
+  await page.getByRole('checkbox', { name: 'Regular' }).uncheck();
+  await expect(list).toBeHidden();
+  await expect.poll(nodes).toBeGreaterThanOrEqual(regular);
+  await page.getByRole('button', { name: 'Undo: As found, not regular' }).click();
+  await expect(list).toBeVisible();
+  await expect.poll(nodes).toBe(regular);
+  await list.getByRole('button').first().focus();
+});

@@ -79,27 +79,37 @@ export async function treated(
   return { picture, truth };
 }
 
+/** Paths of a picture as a new job has them, on the artwork's scale; none where it is refused. */
+export function tracedFrom(picture: ColourPicture, regular = true): { found: Contour[]; nodes: number } {
+  const { width, height } = picture;
+  const document = newJob({
+    blob: '',
+    name: 'treated.png',
+    kind: 'png',
+    width,
+    height,
+    density: null,
+    notes: [],
+  });
+  document.line.regular = regular;
+  try {
+    const source = { key: 'treated', picture, reduction: 1 };
+    const result = startRun({ document, source }, newMemory(), context).take(pictureResult);
+    const found = contoursOf(result.artwork.traced.line.shapes).map((contour) =>
+      placeContour(contour, { scale: SIDE / width, x: 0, y: 0 }),
+    );
+    return { found, nodes: result.facts.nodes };
+  } catch (error) {
+    if (!(error instanceof Error && 'code' in error)) throw error;
+    return { found: [], nodes: 0 };
+  }
+}
+
 /** Runs a treated picture as a new job does, and compares. */
 export async function judged(artwork: Artwork, treatment: Treatment): Promise<Verdict> {
   const { picture, truth } = await treated(artwork, treatment);
-  const { width, height } = picture;
-  const source = { blob: '', name: 'treated.png', kind: 'png', width, height, density: null, notes: [] };
   const begun = now();
-  let found: Contour[] = [];
-  let nodes = 0;
-  try {
-    const result = startRun(
-      { document: newJob(source), source: { key: 'treated', picture, reduction: 1 } },
-      newMemory(),
-      context,
-    ).take(pictureResult);
-    found = contoursOf(result.artwork.traced.line.shapes).map((contour) =>
-      placeContour(contour, { scale: SIDE / width, x: 0, y: 0 }),
-    );
-    nodes = result.facts.nodes;
-  } catch (error) {
-    if (!(error instanceof Error && 'code' in error)) throw error;
-  }
+  const { found, nodes } = tracedFrom(picture);
   const milliseconds = now() - begun;
   const size = { width: FINE * SIDE, height: FINE * SIDE };
   const [mine, theirs] = await Promise.all([maskOf(found), maskOf(truth)]);

@@ -226,6 +226,8 @@ export {
   withoutSpecks,
 } from './ink';
 export {
+  type Evened,
+  evenedPaths,
   addContours,
   aligned,
   type Alignment,

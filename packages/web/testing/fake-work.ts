@@ -88,6 +88,7 @@ export function viewWith(more: Partial<ProvenView> = {}): ProvenView {
       },
       tolerance: 1 / 3,
       unsure: 0,
+      evened: [],
     },
     piece: {
       items: [

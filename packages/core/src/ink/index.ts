@@ -36,7 +36,7 @@ export { separateByBands } from './bands';
 export { separateByEdges } from './by-edges';
 export { findBackground } from './background';
 export { mirroredPoints, pouredArea, replayStrokes } from './hand';
-export type { CleanNumbers } from './clean/clean';
+export { type CleanNumbers, growsInk } from './clean/clean';
 export { componentsOf } from './clean/components';
 export { type Vanishing, vanishingMask, vanishingShares } from './vanishing';
 export { type Ink, makeInk } from './ink';

@@ -2,6 +2,8 @@ import { drawn } from '../testing/pictures';
 import { paperIsDark } from './paper';
 
 const disc = (x: number, y: number) => Math.hypot(x - 100, y - 75) < 70;
+const rounded = (x: number, y: number) =>
+  Math.hypot(Math.max(0, Math.abs(x - 100) - 72), Math.max(0, Math.abs(y - 75) - 47)) < 25;
 const turned = ({ width, height, data }: ReturnType<typeof drawn>) => ({
   width,
   height,
@@ -20,11 +22,12 @@ describe('which tone is paper', () => {
       drawn(
         200,
         150,
-        (x, y) =>
-          Math.hypot(Math.max(0, Math.abs(x - 100) - 72), Math.max(0, Math.abs(y - 75) - 47)) < 25 &&
-          Math.hypot(x - 60, y - 45) > 9 &&
-          Math.hypot(x - 140, y - 105) > 9,
+        (x, y) => rounded(x, y) && Math.hypot(x - 60, y - 45) > 9 && Math.hypot(x - 140, y - 105) > 9,
       ),
+    ],
+    [
+      'the same, one side of the paper in shadow',
+      drawn(200, 150, (x, y) => x < 2 || (rounded(x, y) && Math.hypot(x - 60, y - 45) > 9)),
     ],
     [
       'a line drawn along the rim',

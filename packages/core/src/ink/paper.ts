@@ -9,6 +9,8 @@ const INSETS = [0, 0.025, 0.05, 0.075];
 const ALONG_SIDES = Array.from({ length: 15 }, (_, k) => 0.25 + (0.5 * k) / 14);
 const ROUNDER = 0.02;
 const LEAST_ROUNDER = 3;
+/** At no more than this share of the places along the sides the rim is of the other tone: one side may lie in shadow. */
+const OTHERWISE = 0.3;
 /** Pixels of the copy that is looked at. */
 const JUDGED = 500_000;
 /** Pieces smaller than this share of the picture are grain. */
@@ -78,24 +80,31 @@ function rimShare(grey: GreyPicture, level: number): number {
  */
 function isAroundShape({ width, height, data }: GreyPicture, level: number): boolean {
   const shorter = Math.min(width, height);
-  const isDark = data[0] < level;
+  const [right, bottom] = [width - 1, height - 1];
+  const places = ALONG_SIDES.flatMap((share) => {
+    const [x, y] = [Math.floor(share * right), Math.floor(share * bottom)];
+    return [
+      [x, 0, 0, 1],
+      [x, bottom, 0, -1],
+      [0, y, 1, 0],
+      [right, y, -1, 0],
+    ] as const;
+  });
+  const dark = places.filter(([x, y]) => data[y * width + x] < level).length;
+  const isDark = 2 * dark > places.length;
   const depth = (x: number, y: number, dx: number, dy: number): number => {
     let steps = 0;
     for (; steps < shorter / 2 && data[y * width + x] < level === isDark; steps++) [x, y] = [x + dx, y + dy];
     return steps;
   };
-  const [right, bottom] = [width - 1, height - 1];
-  const sides = ALONG_SIDES.flatMap((share) => {
-    const [x, y] = [Math.floor(share * right), Math.floor(share * bottom)];
-    return [depth(x, 0, 0, 1), depth(x, bottom, 0, -1), depth(0, y, 1, 0), depth(right, y, -1, 0)];
-  }).sort((a, b) => a - b);
-  if (sides[0] === 0) return false;
+  const sides = places.map(([x, y, dx, dy]) => depth(x, y, dx, dy)).sort((one, other) => one - other);
+  if (sides[Math.floor(OTHERWISE * sides.length)] === 0) return false;
   const rounder = sides[sides.length >> 1] + Math.max(LEAST_ROUNDER, ROUNDER * shorter);
   const corners = [
     depth(0, 0, 1, 1),
     depth(right, 0, -1, 1),
     depth(right, bottom, -1, -1),
     depth(0, bottom, 1, -1),
-  ];
-  return corners.filter((steps) => steps >= rounder).length >= 3;
+  ].filter((steps) => steps > 0);
+  return corners.filter((steps) => steps >= rounder).length >= Math.max(2, corners.length - 1);
 }

@@ -1,5 +1,5 @@
 import type { Context } from '../context';
-import type { GreyPicture } from '../raster';
+import { type GreyPicture, distanceTransform } from '../raster';
 import type { UsedPlate } from './by-plates';
 import { signedDistance } from './clean/signed-distance';
 import type { Plates } from './plates';
@@ -63,19 +63,35 @@ export function mapOfInk({ grey, level }: { grey: GreyPicture; level: number }):
 }
 
 /**
- * What the ink says is paper is of no plate: background, strokes of the hand and dropped specks. Where these part a
- * plate from paper, its rim is the ink's: on both sides the plates' own tones may be the same.
+ * What the ink says is paper is of no plate: background, strokes of the hand and dropped specks. With `grows` what is ink and of no
+ * plate, as where ink was grown or thin strokes brought up, is of the nearest. Where these part a plate from paper, its rim is the
+ * ink's: on both sides the plates' own tones may be the same.
  */
 export function within(
   map: TakenMap,
   { grey: { data }, level }: { grey: GreyPicture; level: number },
+  grows = false,
 ): TakenMap {
-  const isCut = (i: number) => map.labels[i] !== NO_PLATE && data[i] >= level;
+  const cut = map.labels.map((label, i) => (data[i] < level ? label : NO_PLATE));
+  const labels = grows ? withNearest({ ...map, labels: cut }, (i) => data[i] < level) : cut;
+  const isMoved = (i: number) => labels[i] !== map.labels[i];
+  const isByPaper = (p: number, q: number) => labels[p] === NO_PLATE || labels[q] === NO_PLATE;
   return {
     ...map,
-    labels: map.labels.map((label, i) => (data[i] < level ? label : NO_PLATE)),
-    borderAt: (p, q) => (isCut(p) || isCut(q) ? (level - data[p]) / (data[q] - data[p]) : map.borderAt(p, q)),
+    labels,
+    borderAt: (p, q) =>
+      isByPaper(p, q) && (isMoved(p) || isMoved(q))
+        ? (level - data[p]) / (data[q] - data[p])
+        : map.borderAt(p, q),
   };
+}
+
+/** Pixels of no plate that are ink are of the nearest plate. */
+function withNearest({ width, height, labels }: TakenMap, isInk: (i: number) => boolean): Uint8Array {
+  const isPlate = labels.map((label) => (label === NO_PLATE ? 0 : 1));
+  if (!isPlate.includes(1)) return labels;
+  const { nearest } = distanceTransform(isPlate, width, height, 1, { nearest: true });
+  return labels.map((label, i) => (label === NO_PLATE && isInk(i) ? labels[nearest[i]] : label));
 }
 
 /** Areas of fewer than `least` pixels become part of the neighbour they touch the most. */

@@ -1,4 +1,4 @@
-import { contoursOf, distancesBetween, signedArea } from '../geometry';
+import { contoursOf, distancesBetween, indexRims, signedArea } from '../geometry';
 import { quietContext } from '../context';
 import { demoPicture, demoTruth } from '../testing/demo';
 import { newMemory, startRun } from './graph';
@@ -29,4 +29,13 @@ describe.each([
     expect(worst).toBeLessThan(worstAllowed);
     expect(result.facts.openPaths).toBe(0);
   });
+});
+
+it('follows a script with grains on its rims once around, without needles that were not drawn', async () => {
+  const { document, decoded } = await demoPicture('04-open-late.jpg');
+  const result = startRun({ document, source: decoded }, newMemory(), quietContext).take(pictureResult);
+  expect(result.facts.nodes).toBeLessThan(260);
+  const contours = contoursOf(result.artwork.traced.line.shapes);
+  const sharpest = Math.min(...indexRims(contours).segments.map(({ turn }) => Math.PI - Math.abs(turn)));
+  expect((sharpest * 180) / Math.PI).toBeGreaterThan(15);
 });

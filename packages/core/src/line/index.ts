@@ -13,6 +13,7 @@ export {
   resultOf,
 } from './line';
 export { refusalOf } from './noise';
+export { type Evened, evenedPaths } from './regular/evened';
 export { followRims } from './rims/follow-rims';
 export { atLeastUnsure } from './rims/unsure';
 export { traceCentrelines } from './centreline/centreline';

@@ -1,16 +1,18 @@
 import { type Context, checkStopped } from '../context';
-import { type Shape, contoursOf, nodeCount, polygonArea, reverseContour } from '../geometry';
+import { type Contour, type Shape, contoursOf, nodeCount, polygonArea, reverseContour } from '../geometry';
 import type { GreyPicture } from '../raster';
 import { traceCentrelines } from './centreline/centreline';
 import { thickAreas } from './centreline/thick';
 import { type ContourSet, traceContours } from './rims/contours';
-import { type FitOptions, type SeenLoop, fitLoop, fitWithoutCircle, loopAsFound } from './fitting/fit-loop';
+import { type FitOptions, type SeenLoop, fitAlone, fitLoop, loopAsFound } from './fitting/fit-loop';
 import type { Rim } from './promise/match';
 import { type Refusal, tangled } from './noise';
 import type { BorderAt, PlateMap } from './plates/borders';
 import { tracePlates } from './plates/shared';
 import { equalCircles } from './fitting/equal-circles';
 import { keepPromise } from './promise/promise';
+import type { Evened } from './regular/evened';
+import { type RegularForm, evenOut, regularForms } from './regular/regular';
 import { joinedRims, meanAllowed } from './fitting/rim';
 import { seeLoops } from './fitting/see-loops';
 
@@ -38,28 +40,44 @@ export interface LineResult {
   rims: Rim[];
   /** Largest distance between a path and the rim it follows, looked at from both, in pixels. */
   off: number;
+  /** What was evened out among paths: their numbers in `shapes`, each outer contour followed by its holes. */
+  evened?: Evened[];
   /** Why there are none. */
   refused?: Refusal;
 }
+
+/** Share of the tolerance within which the mean of several contours is followed where it lies far from one of them. */
+const CLOSELY = 0.7;
 
 /** Fits curves to every contour and gathers them into shapes. */
 export function makeLine(contours: ContourSet, settings: LineSettings, context: Context): LineResult {
   const { points, parents, holes } = contours;
   const allowed = meanAllowed(contours);
   const small = smallContours(contours, settings.drop);
-  const options = optionsFor(contours, settings);
-  const seen = seeLoops(contours, options, allowed, (c) => small[c] === 1, context);
+  const own = optionsFor(contours, settings);
+  const seen = seeLoops(contours, own, allowed, (c) => small[c] === 1, context);
+  const forms = settings.regular ? regularForms(seen, contours.unsure, context) : [];
+  const options = asSureTogether(forms, own);
+  const means = new Map(forms.map(({ first, mean }) => [first, mean]));
+  const isCopy = new Set(forms.flatMap(({ places }) => places.slice(1).map(({ of }) => of)));
+  const alone = (c: number) => fitAlone(seen[c] as SeenLoop, options[c], allowed[c], context);
   const fitted = seen.map((one, c) => {
     if ((c & 15) === 0) {
       checkStopped(context);
       context.progress('line', c / parents.length);
     }
-    return one && fitLoop(one, options[c], allowed[c], context);
+    return one && !isCopy.has(c) ? fitLoop(means.get(c) ?? one, options[c], allowed[c], context) : undefined;
   });
   equalCircles(seen, fitted);
+  const closely = ({ first, mean }: RegularForm) => {
+    const { tolerance, ...others } = options[first];
+    return fitLoop(mean, { ...others, tolerance: CLOSELY * tolerance }, allowed[first], context);
+  };
+  const followed = { options, unsure: contours.unsure, alone, closely };
+  const evened = settings.regular ? evenOut(forms, fitted, seen, followed) : [];
   const { left, off } = keepPromise(fitted, (c) => options[c], {
     holes,
-    withoutCircle: (c) => fitWithoutCircle(seen[c] as SeenLoop, options[c], allowed[c], context),
+    alone,
     asFound: (c) => loopAsFound((seen[c] as SeenLoop).loop),
   });
   const isReversed = (c: number) => seen[c]?.reversed === true;
@@ -70,18 +88,47 @@ export function makeLine(contours: ContourSet, settings: LineSettings, context: 
   );
   if (left > 0) return refusedLine(rim, tangled(left));
   const shapeOf = new Map<number, Shape>();
-  fitted.forEach((one, c) => {
-    if (!one) return;
-    const contour = isReversed(c) ? reverseContour(one.contour) : one.contour;
+  const laid = fitted.map((one, c) => one && (isReversed(c) ? reverseContour(one.contour) : one.contour));
+  laid.forEach((contour, c) => {
+    if (!contour) return;
     if (holes[c] === 0) shapeOf.set(c, { outer: contour, holes: [] });
     else shapeOf.get(parents[c])?.holes.push(contour);
   });
-  return resultOf(
-    [...shapeOf.values()],
+  const shapes = [...shapeOf.values()];
+  const result = resultOf(
+    shapes,
     { rims: [{ rim }], off },
     points.length / 2,
     small.reduce((sum, is) => sum + is, 0),
   );
+  return { ...result, evened: numbered(evened, laid, shapes) };
+}
+
+/** What was evened out, by where the paths of contours lie among those of shapes. */
+function numbered(
+  evened: readonly Evened[],
+  laid: readonly (Contour | undefined)[],
+  shapes: readonly Shape[],
+): Evened[] {
+  const numbers = new Map(contoursOf(shapes).map((contour, n) => [contour, n]));
+  return evened.map(({ kind, contours }) => ({
+    kind,
+    contours: contours.flatMap((c) => {
+      const path = laid[c];
+      return path && numbers.has(path) ? [numbers.get(path) as number] : [];
+    }),
+  }));
+}
+
+/** Contours of one form are followed as closely as the least sure of them, being seen in one picture. */
+function asSureTogether(forms: readonly RegularForm[], options: readonly FitOptions[]): FitOptions[] {
+  const together = [...options];
+  for (const { places } of forms) {
+    const all = places.map(({ of }) => of);
+    const tolerance = all.reduce((most, c) => Math.max(most, options[c].tolerance), 0);
+    for (const c of all) together[c] = { ...options[c], tolerance };
+  }
+  return together;
 }
 
 /** What of stairs is left once they are evened out goes on over so many pixels along a rim: less where corners divide it. */

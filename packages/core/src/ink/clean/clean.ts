@@ -29,6 +29,10 @@ export interface Cleaned {
 /** Settings of cleaning in this picture's pixels, nothing left open. */
 export type CleanNumbers = { [K in keyof CleanSettings]: Exclude<CleanSettings[K], 'auto'> };
 
+/** Whether there is ink afterwards where there was none, but for pinholes. */
+export const growsInk = ({ gaps, thinnest, grow, necks }: CleanNumbers): boolean =>
+  gaps > 0 || thinnest > 0 || grow > 0 || necks > 0;
+
 /**
  * Cleans ink in the order a hand would: specks and pinholes away, breaks bridged, rims evened, thin strokes brought
  * up, all grown or shrunk, components joined, and at last only the largest kept. What is not asked for costs nothing.

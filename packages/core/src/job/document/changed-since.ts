@@ -16,7 +16,7 @@ type Part = keyof typeof PARTS;
  * How paths are worked out: a new number whenever the same document may come to other paths than before. Files that were handed off before there
  * were any tell of none, and are of the first.
  */
-const ENGINE = '5';
+const ENGINE = '6';
 const FIRST = '1';
 
 /** Marks of the parts of a job as they are, and of how its paths were worked out: two are the same where nothing was changed. */

@@ -39,6 +39,8 @@ export interface LineDocument {
   corners: number;
   /** Contours around less than this are dropped, in square pixels. */
   drop: number;
+  /** What mirrors itself, or is there several times, and what runs level, square or round, comes out so exactly. */
+  regular: boolean;
   /** With centrelines: ink wider than this is outlined; null makes lines of everything. */
   solid: number | null;
   /** With plates: borders shared exactly, plates grown under their neighbours by `overlap`, or stacked from the back. */
@@ -55,6 +57,7 @@ export const LINE = {
   smoothness: setting(0.8, figure(0, 5, { follows: 'length' })),
   corners: setting(0.5, figure(0, 1)),
   drop: setting(0, figure(0, 1e9, { follows: 'area' })),
+  regular: setting<boolean>(true, words(true, false)),
   solid: setting<number | null>(null, words(null), above(0, 10_000, { follows: 'length' })),
   neighbours: setting<Neighbours>('shared', words(...NEIGHBOURS)),
   overlap: setting(2, figure(0, 1000, { follows: 'length' })),
@@ -62,7 +65,7 @@ export const LINE = {
 } satisfies Settings<LineDocument>;
 
 /** Raised whenever older documents have to be changed to be read; `job/upgrade` says how. */
-export const SCHEMA = 13;
+export const SCHEMA = 14;
 
 /** All that is saved of a job; everything else is computed from it. */
 export interface JobDocument {

@@ -4,6 +4,7 @@ import {
   type Kind,
   NO_PLATE,
   PHOTO_PIXELS,
+  growsInk,
   type TakenMap,
   mapOfBands,
   mapOfInk,
@@ -115,12 +116,15 @@ const here = figure('figures of line here', { figures, size }, (reads) =>
 const neighbours = setting('line.neighbours', (document) => document.line.neighbours);
 const method = setting('line.method', (document) => document.line.method);
 
+const regular = setting('line.regular', (document) => document.line.regular);
+
 const blur = work('edge blur', { part: 'line', cost: 5 }, { ink }, (reads) => edgeBlur(reads.ink.grey).sigma);
 const settings = figure(
   'line settings',
-  { blur, tolerance, askedTolerance, here },
-  ({ blur, tolerance, askedTolerance, here: { smoothness, corners, drop } }): LineSettings => ({
+  { blur, tolerance, askedTolerance, here, regular },
+  ({ blur, tolerance, askedTolerance, regular, here: { smoothness, corners, drop } }): LineSettings => ({
     isAsked: askedTolerance !== null,
+    regular,
     blur,
     tolerance,
     smoothness,
@@ -149,7 +153,7 @@ const leastSpeck = figure('least speck', { settings, clean }, (reads) =>
 const map = work(
   'map of plates',
   { part: 'line', cost: 200 },
-  { takenApart, separated, toned, ink, leastSpeck },
+  { takenApart, separated, toned, ink, clean, leastSpeck },
   (reads): TakenMap => {
     const { taken, plates, bands } = reads.takenApart;
     const own =
@@ -158,7 +162,7 @@ const map = work(
         : bands
           ? mapOfBands(reads.toned.grey, bands, reads.separated.lightOnDark)
           : mapOfInk(reads.ink);
-    return withoutSpecks(within(own, reads.ink), reads.leastSpeck);
+    return withoutSpecks(within(own, reads.ink, growsInk(reads.clean)), reads.leastSpeck);
   },
 );
 const sharedBorders = work(

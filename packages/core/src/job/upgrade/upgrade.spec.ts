@@ -28,6 +28,7 @@ const older = [
   'schema-10',
   'schema-11',
   'schema-12',
+  'schema-13',
 ];
 
 const schemaOf = (name: string): number => Number(/\d+/.exec(name)?.[0]);
@@ -59,7 +60,11 @@ describe('a document of an older schema', () => {
       piece: { length: 82 },
     });
     const line = stored('schema-1-line').line;
-    expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual({ ...line, hand: {} });
+    expect((upgraded(stored('schema-1-line')) as JobDocument).line).toEqual({
+      ...line,
+      hand: {},
+      regular: false,
+    });
   });
 
   it('keeps what was waived, under the name that it has now', () => {
@@ -86,8 +91,12 @@ describe('a document of an older schema', () => {
   });
 
   it('keeps dots, and tones of light alone', () => {
-    for (const name of older)
+    for (const name of older.filter((each) => schemaOf(each) < 13))
       expect((upgraded(stored(name)) as JobDocument).ink.tone).toMatchObject({ dots: false, of: 'light' });
+  });
+
+  it('keeps its paths as each was fitted for itself', () => {
+    for (const name of older) expect((upgraded(stored(name)) as JobDocument).line.regular).toBe(false);
   });
 
   it('has its artwork alone on its piece, as large as it was', () => {

@@ -32,6 +32,7 @@ const NEXT: Record<number, (document: Plain) => Plain> = {
   10: waivedForGood,
   11: oneToolForAll,
   12: asSeen,
+  13: asFitted,
 };
 
 /**
@@ -213,4 +214,9 @@ export function upgraded(value: unknown): unknown {
 function asSeen(document: Plain): Plain {
   const ink = plain(document['ink']);
   return { ...document, ink: { ...ink, tone: { ...plain(ink['tone']), dots: false, of: 'light' } } };
+}
+
+/** Schema 13 evened out nothing between one path and another. */
+function asFitted(document: Plain): Plain {
+  return { ...document, line: { ...plain(document['line']), regular: false } };
 }

@@ -69,9 +69,26 @@ it('an end on another stroke lies exactly on it', async () => {
   expect(Math.min(...touching)).toBeLessThan(0.002);
 });
 
-it('a dot is no line', async () => {
-  const grey = await drawnStrokes(SIZE, ['M100 100L100.1 100'], 9);
-  expect(traceCentrelines(grey, 127.5, options, quietContext)).toEqual([]);
+it('dots stay, as short strokes where they are and as broad', async () => {
+  const stem = 'M60 60L60 150';
+  const { lines } = await traced([stem, 'M60.2 32.3L60.3 32.3', 'M120.4 140.1L123.4 143.1'], 9);
+  expect(lines).toHaveLength(3);
+  for (const [x, y, length] of [
+    [60.25, 32.3, 9 / 4],
+    [121.9, 141.6, Math.hypot(3, 3)],
+  ]) {
+    const dot = lines.find((line) => Math.hypot(ends(line)[0].x - x, ends(line)[0].y - y) < 4);
+    const [from, to] = ends(dot as Centreline);
+    expect(Math.hypot((from.x + to.x) / 2 - x, (from.y + to.y) / 2 - y)).toBeLessThan(0.3);
+    expect(Math.abs(Math.hypot(to.x - from.x, to.y - from.y) - length)).toBeLessThan(0.7);
+    expect(Math.abs((dot as Centreline).width - 9)).toBeLessThan(0.8);
+  }
+});
+
+it('what is far thinner than the strokes is dirt, and no dot', async () => {
+  const grey = await drawnStrokes(SIZE, ['M60 60L60 150'], 9);
+  for (const row of [30, 31]) grey.data.fill(0, row * SIZE + 120, row * SIZE + 122);
+  expect(traceCentrelines(grey, 127.5, options, quietContext)).toHaveLength(1);
 });
 
 it('measures how a grid of light pen strokes is met, however many there are', async () => {

@@ -13,6 +13,7 @@ import { fitOpen } from '../fitting/fit-open';
 import type { Fitted } from '../fitting/fitted';
 import { distanceFromRim } from '../promise/promise';
 import { rimOf } from '../fitting/rim';
+import { dotsBeside } from './dots';
 import { joinEnds } from './join';
 import { type Stroke, findStrokes } from './strokes';
 
@@ -26,13 +27,13 @@ export interface Centreline {
 
 /** Besides over half a width, a stroke's middle is rounded at its corners over this many pixels. */
 const ROUNDED = 2;
-/** A stroke shorter than this many widths is a dot, and no line. */
+/** A stroke shorter than this many widths is a dot. */
 const DOT = 0.6;
 
 /**
  * The middle lines of all strokes of ink, each once: the mask is thinned for how strokes hang together, whiskers and
  * the false branches of junctions go, every place is moved half way between the two rims of the grey picture, strokes
- * run on through junctions, and the same fit as for outlines makes lines and cubics of them. Dots are left out.
+ * run on through junctions, and the same fit as for outlines makes lines and cubics of them. Dots are short strokes.
  */
 export function traceCentrelines(
   grey: GreyPicture,
@@ -63,7 +64,15 @@ export function traceCentrelines(
     })
     .filter(({ contour, width: pen }) => contour.closed || contourLength(contour) > DOT * pen);
   joinEnds(fitted);
-  return fitted.map(({ contour, width: pen, off }) => ({ contour, width: pen, off }));
+  const drawn = fitted.map(({ width: pen, stroke: { x, y } }) => ({
+    width: pen,
+    places: x.map((at, i) => ({ x: at, y: y[i] })),
+  }));
+  const dots = dotsBeside(drawn, grey, level, context);
+  return [
+    ...fitted.map(({ contour, width: pen, off }) => ({ contour, width: pen, off })),
+    ...dots.map((dot) => ({ ...dot, off: 0 })),
+  ];
 }
 
 function fitStroke(

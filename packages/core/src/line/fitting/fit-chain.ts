@@ -11,6 +11,7 @@ import { type Misfit, misfitOf } from '../chain/misfit';
 import { refineChain } from '../solving/refine';
 import type { Run } from '../chain/run';
 import { closeSeam } from './seam';
+import { withStraightStretches } from './straight-stretches';
 import { straighten } from './straighten';
 
 /**
@@ -42,6 +43,8 @@ export interface Nearness {
   /** Standard deviation of the points' jitter. */
   jitter: number;
   meet: Meeting;
+  /** Straight stretches are lines, even where a curve over them takes fewer nodes. */
+  regular?: boolean;
 }
 
 /**
@@ -52,7 +55,7 @@ export interface Nearness {
  */
 export function fitChain(
   runs: readonly Run[],
-  { tolerance: most, jitter, meet }: Nearness,
+  { tolerance: most, jitter, meet, regular = false }: Nearness,
   ends: Pick<Chain, 'closed' | 'fixed'>,
   context: Context,
 ): { chain: Chain; misfits: Misfit[] } {
@@ -74,6 +77,14 @@ export function fitChain(
     if (misfits.every(({ worst }) => worst <= tolerance)) break;
   }
   if (misfits.some(({ worst }) => worst > tolerance)) ({ chain, misfits } = mendAll(chain, tolerance));
+  const cut = regular ? withStraightStretches(chain, jitter) : undefined;
+  if (cut) {
+    refineChain(cut);
+    refineChain(cut);
+    holdCorners(cut, Math.min(MOST_HELD, HELD * tolerance));
+    const ofCut = cut.segments.map((_, k) => misfitOf(cut, k));
+    if (ofCut.every(({ worst }) => worst <= tolerance)) [chain, misfits] = [cut, ofCut];
+  }
   const made = chain;
   straighten(made, tolerance, (k) => {
     const misfit = misfitOf(made, k);

@@ -22,6 +22,8 @@ export interface FitOptions {
   corners: number;
   /** Standard deviation of the blur at the picture's edges: corners are rounded off by it. */
   blur?: number;
+  /** What is straight, level, square, round, mirrored or there several times comes out so. */
+  regular?: boolean;
 }
 
 /** Fewest points that may speak for a circle. */
@@ -73,7 +75,7 @@ function seeCorners(
     const corners = told.filter(({ turn }) => turn >= leastTurn(wish)).sort((a, b) => a.index - b.index);
     return { loop, jitter, corners, told };
   }
-  const view = { smoothing: Math.max(0, smoothness - 1), grain: jitter, leastTurn: leastTurn(wish) };
+  const view = { smoothing: Math.max(0, smoothness - 1), grain: jitter, leastTurn: leastTurn(wish), blur };
   const corners = findCorners(loop, view).map((corner) => placedCorner(corner, loop, blur));
   return { loop, jitter, corners };
 }
@@ -107,13 +109,11 @@ export function fitAround(
   return fitLoop(seeLoop(loop, options, mean), options, mean, context);
 }
 
-/** A loop that was taken for a circle, with curves instead. */
-export const fitWithoutCircle = (
-  { loop, told }: SeenLoop,
-  options: FitOptions,
-  mean: number,
-  context: Context,
-): Fitted => fitLoop(seeCorners(loop, options, told), options, mean, context);
+/** A loop by itself, with curves where it was taken for a circle. */
+export const fitAlone = (seen: SeenLoop, options: FitOptions, mean: number, context: Context): Fitted => {
+  const { loop, circle, told } = seen;
+  return fitLoop(circle ? seeCorners(loop, options, told) : seen, options, mean, context);
+};
 
 /** The rim of a loop: its points, and its corners in place of those that are rounded off there. */
 export const rimOfLoop = ({ loop, corners }: SeenLoop): Run[] =>

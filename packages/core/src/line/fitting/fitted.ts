@@ -10,7 +10,7 @@ import { fitChain, fitRoughChain } from './fit-chain';
 /** A contour with what it was made from. */
 export interface Fitted {
   contour: Contour;
-  /** Its nodes and segments; absent for a whole circle. */
+  /** Its nodes and segments; absent for a whole circle, and for what was evened out with others. */
   chain?: Chain;
   /** The rim it follows, from corner to corner. */
   runs: readonly Run[];
@@ -26,6 +26,7 @@ export interface FitLimits {
   smoothness: number;
   jitter: number;
   meet: Meeting;
+  regular?: boolean;
 }
 
 /** Smoothness that leaves the rim no farther than the tolerance does; each pixel above it may leave it by half of one. */
@@ -66,7 +67,7 @@ export function fitWithin(
       even === 0 ? asFound : runsOf({ sigma: limits.sigma, most: even * tolerance, mean: even * mean });
     const { chain, misfits } = isRough
       ? fitRoughChain(runs, tolerance, ends, context)
-      : fitChain(runs, { tolerance, jitter: limits.jitter, meet: limits.meet }, ends, context);
+      : fitChain(runs, { ...limits, tolerance }, ends, context);
     const off = meanOf(misfits);
     if (off <= mean) return { contour: contourOfChain(chain), chain, runs };
     tolerance *= Math.max(LEAST_SHARE, Math.min(NEARER, (NEARER * mean) / off));

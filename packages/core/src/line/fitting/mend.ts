@@ -28,7 +28,23 @@ export function mend(chain: Chain, allowed: readonly number[]): Chain {
     }
   });
   if (!chain.closed) mended.nodes.push(nodes[nodes.length - 1]);
-  return mended;
+  return withoutIdle(mended);
+}
+
+/** Without lines from a place to itself that stand for no points elsewhere: their ends are one node. */
+function withoutIdle(chain: Chain): Chain {
+  const { nodes, segments } = chain;
+  const isIdle = segments.map(({ kind, run, first, last }, k) => {
+    const end = nodes[endOf(chain, k)];
+    if (kind !== 'line' || norm(end.x - nodes[k].x, end.y - nodes[k].y) > SAME) return false;
+    for (let i = first; i <= last; i++)
+      if (norm(run.foundX[i] - end.x, run.foundY[i] - end.y) > SAME) return false;
+    return true;
+  });
+  if (!isIdle.includes(true)) return chain;
+  // An end that is fixed stays; elsewhere the later of both nodes speaks for what goes on.
+  const stays = (k: number) => k >= segments.length || !isIdle[k];
+  return { ...chain, nodes: nodes.filter((_, k) => stays(k)), segments: segments.filter((_, k) => stays(k)) };
 }
 
 const NO_MISFIT: Misfit = { worst: 0, sum: 0, count: 0 };

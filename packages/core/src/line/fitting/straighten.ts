@@ -1,3 +1,4 @@
+import type { Point } from '../../geometry';
 import { type Chain, endOf } from '../chain/chain';
 
 /** No end of a line moves farther than this share of the tolerance to make it level or upright. */
@@ -6,8 +7,7 @@ const SHARE = 0.3;
 const LEAST_LENGTH = 6;
 
 /**
- * Makes lines that are all but level or upright exactly so, where nothing is lost: both ends move half of what is
- * missing, and curves that leave a line smoothly go on leaving along it. The chain is changed in place; `isNear` tells
+ * Makes lines that are all but level or upright exactly so, where nothing is lost. The chain is changed in place; `isNear` tells
  * whether a segment is still near enough to its points, and what is not is put back.
  */
 export function straighten(chain: Chain, tolerance: number, isNear: (segment: number) => boolean): void {
@@ -15,21 +15,40 @@ export function straighten(chain: Chain, tolerance: number, isNear: (segment: nu
     if (kind !== 'line') return;
     const from = chain.nodes[k];
     const to = chain.nodes[endOf(chain, k)];
-    const dx = Math.abs(to.x - from.x);
-    const dy = Math.abs(to.y - from.y);
-    const [less, axis] = dx < dy ? [dx, 'x' as const] : [dy, 'y' as const];
-    if (less === 0 || less > 2 * SHARE * tolerance || Math.max(dx, dy) < LEAST_LENGTH) return;
+    const [dx, dy] = [to.x - from.x, to.y - from.y];
+    const isLevel = Math.abs(dy) <= Math.abs(dx);
+    const [less, more] = [Math.abs(isLevel ? dy : dx), Math.abs(isLevel ? dx : dy)];
+    if (less === 0 || less > 2 * SHARE * tolerance || more < LEAST_LENGTH) return;
     if (chain.fixed && (k === 0 || k === chain.segments.length - 1)) return;
-    const [first, last] = [from[axis], to[axis]];
-    const beside = [neighbour(chain, k, -1), neighbour(chain, k, 1)].filter((segment) => segment >= 0);
-    const handles = beside.map((segment) => ({ ...chain.segments[segment] }));
-    from[axis] = to[axis] = (first + last) / 2;
-    turnHandles(chain, k, axis);
-    if (isNear(k) && beside.every(isNear)) return;
-    from[axis] = first;
-    to[axis] = last;
-    beside.forEach((segment, i) => Object.assign(chain.segments[segment], handles[i]));
+    turnLine(chain, k, isLevel ? { x: 1, y: 0 } : { x: 0, y: 1 }, isNear);
   });
+}
+
+/**
+ * Turns a line about its middle so that it runs along a direction: its ends move across it, and curves that leave it smoothly go on
+ * leaving along it. What is not near enough then is put back; whether it stays turned.
+ */
+export function turnLine(
+  chain: Chain,
+  k: number,
+  along: Point,
+  isNear: (segment: number) => boolean,
+): boolean {
+  const from = chain.nodes[k];
+  const to = chain.nodes[endOf(chain, k)];
+  const before = { from: { ...from }, to: { ...to } };
+  const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  const half = ((to.x - from.x) * along.x + (to.y - from.y) * along.y) / 2;
+  const beside = [neighbour(chain, k, -1), neighbour(chain, k, 1)].filter((segment) => segment >= 0);
+  const handles = beside.map((segment) => ({ ...chain.segments[segment] }));
+  Object.assign(from, { x: middle.x - half * along.x, y: middle.y - half * along.y });
+  Object.assign(to, { x: middle.x + half * along.x, y: middle.y + half * along.y });
+  turnHandles(chain, k, along);
+  if (isNear(k) && beside.every(isNear)) return true;
+  Object.assign(from, before.from);
+  Object.assign(to, before.to);
+  beside.forEach((segment, i) => Object.assign(chain.segments[segment], handles[i]));
+  return false;
 }
 
 /** The segment before or after, or -1 at the end of an open chain. */
@@ -40,19 +59,20 @@ function neighbour({ segments, closed }: Chain, k: number, step: 1 | -1): number
 }
 
 /** Handles of the cubics that meet a line smoothly lie along it, as long as they were. */
-function turnHandles(chain: Chain, k: number, axis: 'x' | 'y'): void {
+function turnHandles(chain: Chain, k: number, along: Point): void {
   const before = neighbour(chain, k, -1);
   const after = neighbour(chain, k, 1);
-  const along = (x: number, y: number): [number, number] => {
-    const length = Math.sqrt(x * x + y * y);
-    return axis === 'y' ? [Math.sign(x) * length, 0] : [0, Math.sign(y) * length];
+  const turned = (x: number, y: number): [number, number] => {
+    const length = Math.sign(x * along.x + y * along.y) * Math.sqrt(x * x + y * y);
+    // Of no length along an axis there is no sign.
+    return [length * along.x + 0, length * along.y + 0];
   };
   if (before >= 0 && chain.nodes[k].smooth && chain.segments[before].kind === 'cubic') {
     const segment = chain.segments[before];
-    [segment.endX, segment.endY] = along(segment.endX, segment.endY);
+    [segment.endX, segment.endY] = turned(segment.endX, segment.endY);
   }
   if (after >= 0 && chain.nodes[endOf(chain, k)].smooth && chain.segments[after].kind === 'cubic') {
     const segment = chain.segments[after];
-    [segment.startX, segment.startY] = along(segment.startX, segment.startY);
+    [segment.startX, segment.startY] = turned(segment.startX, segment.startY);
   }
 }

@@ -41,7 +41,7 @@ export function tracePlates(
     return fitBorder(border, meetings, options, allowed[k], context);
   });
   uncross(fitted, () => options.tolerance, {
-    withoutCircle: (k) => borderAsFound(borders[k], meetings),
+    alone: (k) => borderAsFound(borders[k], meetings),
     asFound: (k) => borderAsFound(borders[k], meetings),
   });
   const contours = new Map<number, Contour[]>();

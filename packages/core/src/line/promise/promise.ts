@@ -52,7 +52,7 @@ export function keepPromise(
 }
 
 function nearer(own: Fitted, tolerance: number, k: number, anew: Anew): Fitted {
-  if (!own.chain) return anew.withoutCircle(k);
+  if (!own.chain) return anew.alone(k);
   return tolerance > 0 && keeps(own) ? withChain(own, mendAll(own.chain, tolerance).chain) : anew.asFound(k);
 }
 
@@ -74,31 +74,37 @@ export function distanceFromRim(contour: Contour, rim: Float64Array, enough = 0)
   const path = flatten(contour, FLATNESS_PX);
   const { closed } = contour;
   return Math.max(
-    farthestFrom(path, rim, closed, Infinity, enough),
-    farthestFrom(rim, path, closed, STEP, enough),
+    apartFrom(path, rim, closed, Infinity, enough).worst,
+    apartFrom(rim, path, closed, STEP, enough).worst,
   );
 }
 
+/** Mean distance of the points of a rim, as x, y pairs, from the contour that follows it. */
+export const meanFromRim = (contour: Contour, rim: Float64Array): number =>
+  apartFrom(flatten(contour, FLATNESS_PX), rim, contour.closed, Infinity, 0).mean;
+
 /**
- * The farthest that places along one line, `step` apart at most besides its points, lie from another. Both run along one
+ * The farthest, and the mean, that places along one line, `step` apart at most besides its points, lie from another. Both run along one
  * another, so that the nearest chord is sought close to the one before; only what seems farther than `enough` is sought
  * everywhere.
  */
-function farthestFrom(
+function apartFrom(
   target: Float64Array,
   places: Float64Array,
   closed: boolean,
   step: number,
   enough: number,
-): number {
+): { worst: number; mean: number } {
   const chords = target.length / 2 - (closed ? 0 : 1);
   const line = { target, chords, closed, at: 0 };
-  let worst = 0;
+  let [worst, sum, looks] = [0, 0, 0];
   const look = (x: number, y: number) => {
     let off = squaredAhead(line, x, y);
     if (off > worst) off = Math.min(off, squaredBetween(line, x, y, line.at - AROUND, line.at + AROUND));
     if (off > worst && off > enough * enough) off = squaredBetween(line, x, y, 0, chords - 1);
     if (off > worst) worst = off;
+    sum += Math.sqrt(off);
+    looks++;
   };
   squaredBetween(line, places[0], places[1], 0, chords - 1);
   const count = places.length / 2;
@@ -114,7 +120,7 @@ function farthestFrom(
     for (let k = 1; k < parts; k++) look(x + (dx * k) / parts, y + (dy * k) / parts);
   }
   if (!closed) look(places[2 * count - 2], places[2 * count - 1]);
-  return Math.sqrt(worst);
+  return { worst: Math.sqrt(worst), mean: sum / looks };
 }
 
 /** A line of chords, and the one that was nearest last. */

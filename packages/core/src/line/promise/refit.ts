@@ -63,7 +63,7 @@ function promised(
 ): number {
   const own = fitted.map((one, k) => (isApart(k) ? one : undefined));
   const { off } = keepPromise(own, () => ({ tolerance: TOLERANCE, smoothness: 0 }), {
-    withoutCircle: (k) => fitRuns(places[k], context),
+    alone: (k) => fitRuns(places[k], context),
     asFound: (k) => asFound(places[k]),
   });
   own.forEach((one, k) => {

@@ -48,7 +48,7 @@ describe('uncross', () => {
     const fitted = boxes();
     const [first, , apart] = fitted;
     expect(findCrossings(contours(fitted), 0.01).length).toBeGreaterThan(0);
-    expect(uncross(fitted, () => 0.3, { withoutCircle: never, asFound: never })).toBe(0);
+    expect(uncross(fitted, () => 0.3, { alone: never, asFound: never })).toBe(0);
     expect(findCrossings(contours(fitted), 0.01)).toEqual([]);
     expect(fitted[2]).toBe(apart);
     // Fewer nodes than points: what did not cross keeps its segments.
@@ -61,7 +61,7 @@ describe('uncross', () => {
     const circle: Fitted = { contour: circleContour({ x: 36, y: 15 }, 7), runs: box.runs };
     const asked: number[] = [];
     const left = uncross([box, circle], () => 0.3, {
-      withoutCircle: (k) => {
+      alone: (k) => {
         asked.push(k);
         return boxed(31, 10, 10, 10, 1);
       },

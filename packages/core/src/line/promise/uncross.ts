@@ -18,8 +18,8 @@ export const crossingsOfCurves = (): Crossings => new Crossings(CHECKED);
 export interface Anew {
   /** 1 for holes, by contour; undefined where contours are no rims of areas. */
   holes?: Uint8Array;
-  /** With curves where it was taken for a whole circle. */
-  withoutCircle(k: number): Fitted;
+  /** With curves of its own, where it was taken for a whole circle or evened out with others. */
+  alone(k: number): Fitted;
   /** From point to point as found. */
   asFound(k: number): Fitted;
 }
@@ -67,9 +67,7 @@ export function uncross(
       else if (tried === ROUNDS)
         fitted[k] = withChain(own, chainThrough(own.runs, { closed: own.contour.closed }));
       else
-        fitted[k] = own.chain
-          ? tightened(own, own.chain, segments, toleranceOf(k), levels)
-          : anew.withoutCircle(k);
+        fitted[k] = own.chain ? tightened(own, own.chain, segments, toleranceOf(k), levels) : anew.alone(k);
     }
     if (changed === 0) return wrong.length;
   }

@@ -21,8 +21,11 @@ export interface Arm {
 /** Squared distances must fall by this much over their spread in what is left to chance, for a bend to be believed. */
 const BELIEVED = 4;
 
+/** Points in order. */
+export type Places = Pick<Loop, 'x' | 'y' | 'count'>;
+
 /** Fits one side to loop points first, first + 1, ... (indices wrap around), or undefined for fewer than two. */
-export function fitArm(loop: Loop, first: number, points: number): Arm | undefined {
+export function fitArm(loop: Places, first: number, points: number): Arm | undefined {
   if (points < 2) return undefined;
   const { x, y, count } = loop;
   const wrap = (i: number) => (i >= count ? i - count : i);
@@ -67,7 +70,7 @@ export function fitArm(loop: Loop, first: number, points: number): Arm | undefin
 }
 
 /** Least squares of v over 1, u, u^2 about the mean, where u is centred already and v has no linear part. */
-function parabolaOr(line: Arm, { x, y, count }: Loop, first: number, points: number): Arm {
+function parabolaOr(line: Arm, { x, y, count }: Places, first: number, points: number): Arm {
   let u2 = 0;
   let u3 = 0;
   let u4 = 0;

@@ -21,6 +21,8 @@ const LEAST_TURN = (28 * Math.PI) / 180;
 const STRONG_TURN = (50 * Math.PI) / 180;
 /** Points nearer to a corner than this are rounded off by the pixels and say nothing about its sides. */
 const ROUNDED = 1.2;
+/** Blur rounds off so many standard deviations: at a right angle the contour is then .03 of one off its sides. */
+const PER_BLUR = 1.9;
 /** Of a short side, no more than this share is left out at either end. */
 const ROUNDED_SHARE = 0.2;
 /** Sides that meet farther from the contour than this, in pixels, and this over the sine of half the angle: a rounding. */
@@ -34,10 +36,21 @@ const TIP = (95 * Math.PI) / 180;
 const NEEDLE = (140 * Math.PI) / 180;
 /** How far a tip's sides are looked at beyond what is rounded off. */
 const TIP_REACH = 10;
+/** A side is drawn on to its tip by no more than this share of what is seen of it. */
+const DRAWN_ON = 0.4;
 /** How far along the contour a side is looked at beyond that, in pixels. */
 const REACH = 4.8;
 /** Barriers farther away than this make no difference. */
 const SIGHT = 40;
+/** What is rounded off at a corner lies no farther from the way to its tip than this, in pixels. */
+const CUT_OFF = 1;
+/** And the contour goes beyond the tip by no more than this share of it. */
+const BEYOND = 0.5;
+/** A place that turns more than this, looked at from afar, may be the end of a stroke with two corners. */
+const BLUNT_END = (75 * Math.PI) / 180;
+/** So far on both sides their turns are looked at, and so near to the middle of the end they lie, in pixels. */
+const CLOSE = 1.5;
+const WIDEST_END = 5;
 /** Kinds of barriers: places that turn much, and corners found. */
 const STRONG = 1;
 const SETTLED = 2;
@@ -55,6 +68,8 @@ export interface CornerView {
   leastTurn: number;
   /** How far from a corner the points say nothing about its sides, in pixels. */
   rounded?: number;
+  /** Standard deviation of the blur at the picture's edges, in pixels: corners are rounded off by it. */
+  blur?: number;
 }
 
 /** The least turn for a wish for corners from 0 (few) to 1 (many). */
@@ -83,7 +98,7 @@ interface Search {
  */
 export function findCorners(
   loop: Loop,
-  { smoothing, grain = 0, leastTurn, rounded = ROUNDED }: CornerView,
+  { smoothing, grain = 0, leastTurn, blur = 0, rounded = Math.max(ROUNDED, PER_BLUR * blur) }: CornerView,
 ): Corner[] {
   const length = loop.along[loop.count];
   if (loop.count < 8 || length < 8) return [];
@@ -93,16 +108,65 @@ export function findCorners(
   const places = candidates(loop, Math.min(3, length / 10), leastTurn);
   const barriers = new Uint8Array(loop.count);
   for (const { index, turn } of places) if (turn > STRONG_TURN) barriers[index] = STRONG;
-  for (const { index } of places) {
+  const look = (index: number): Corner | undefined => {
+    if (barriers[index] & SETTLED) return undefined;
     // Short sides between two corners show only to those who look no farther than the next.
     const corner =
       examine(search, index, freeLengths(loop, index, barriers, STRONG | SETTLED)) ??
       examine(search, index, freeLengths(loop, index, barriers, SETTLED));
-    if (!corner) continue;
+    return corner && isAllThereIs(corner, loop, CUT_OFF * (rounded / ROUNDED)) ? corner : undefined;
+  };
+  const settle = (corner: Corner) => {
     corners.push(corner);
-    barriers[index] |= SETTLED;
+    barriers[corner.index] |= SETTLED;
+  };
+  for (const { index, turn } of places) {
+    const corner = look(index);
+    if (corner) settle(corner);
+    else if (turn > BLUNT_END) {
+      const [one, other] = bluntEnd(loop, index, leastTurn);
+      if (other === undefined) continue;
+      barriers[index] = 0;
+      barriers[one] |= STRONG;
+      barriers[other] |= STRONG;
+      const both = [one, other].flatMap((place) => look(place) ?? []);
+      if (both.length === 2) both.forEach(settle);
+    }
   }
   return corners.sort((a, b) => a.index - b.index);
+}
+
+/**
+ * Whether what the pixels rounded off at a corner is no more than its tip: beside it is no corner that would be cut off, and the
+ * contour does not lead on beyond it.
+ */
+function isAllThereIs({ index, x: tipX, y: tipY, rounded }: Corner, loop: Loop, most: number): boolean {
+  const { x, y, count } = loop;
+  const ends: number[] = [];
+  for (const step of [1, -1]) {
+    const { near } = stretch(loop, index, step, rounded, rounded);
+    const end = (index + step * near + 2 * count) % count;
+    ends.push(end);
+    const [dx, dy] = [x[end] - tipX, y[end] - tipY];
+    const length = norm(dx, dy) || 1;
+    for (let k = 1; k < near; k++) {
+      const i = (index + step * k + 2 * count) % count;
+      if (Math.abs((x[i] - tipX) * dy - (y[i] - tipY) * dx) > most * length) return false;
+    }
+  }
+  const outX = x[index] - (x[ends[0]] + x[ends[1]]) / 2;
+  const outY = y[index] - (y[ends[0]] + y[ends[1]]) / 2;
+  return (x[index] - tipX) * outX + (y[index] - tipY) * outY <= BEYOND * most * (norm(outX, outY) || 1);
+}
+
+/** The two places beside one, as near as corners of a blunt end lie, where a loop turns the most; one where it turns only there. */
+function bluntEnd(loop: Loop, index: number, leastTurn: number): [number, number?] {
+  const length = loop.along[loop.count];
+  const [one, other] = candidates(loop, CLOSE, leastTurn).filter(({ index: i }) => {
+    const gap = Math.abs(loop.along[i] - loop.along[index]);
+    return Math.min(gap, length - gap) < WIDEST_END;
+  });
+  return [one?.index ?? index, other?.index];
 }
 
 /** Points where the turn over `half` pixels on both sides is a local maximum, strongest first. */
@@ -202,7 +266,10 @@ function fitSides(loop: Loop, index: number, inner: number, reach: number, free:
   const turn = Math.abs(Math.atan2(into.x * out.y - into.y * out.x, into.x * out.x + into.y * out.y));
   // A tip retracts by what pixels round off, which grows as it gets sharper.
   const retracted = 0.6 + 0.9 / Math.max(0.05, Math.sin((Math.PI - turn) / 2));
-  const most = Math.max(1, inner / ROUNDED) * Math.min(6, Math.max(1, loop.along[count] / 25), retracted);
+  const most = Math.min(
+    Math.max(1, inner / ROUNDED) * Math.min(6, Math.max(1, loop.along[count] / 25), retracted),
+    DRAWN_ON * Math.min(free.before, free.after),
+  );
   const off = norm(meeting.x - x[index], meeting.y - y[index]);
   let left = 0;
   for (let k = 1 - before.near; k < after.near; k++) {

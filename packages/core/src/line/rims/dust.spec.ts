@@ -47,3 +47,26 @@ it('takes grains off rims and away from beside them, and leaves the rims where t
 it('leaves clean contours, corners among them, as they are', () => {
   expect(withoutDust(trace(clean)).points).toEqual(trace(clean).points);
 });
+
+/** A small disc, and a wedge whose tip is sharper than a right angle, with a pixel on each of their rims that is dust. */
+it('takes grains off tight curves, and leaves corners', () => {
+  const [middle, radius] = [40, 12.4];
+  const round = (x: number, y: number) => Math.hypot(x - middle, y - middle) - radius;
+  const wedge = (x: number, y: number) => x > 80.3 && Math.abs(y - 40) < 0.7 * (130.6 - x);
+  const picture = drawn(160, 80, (x, y) => round(x, y) < 0 || wedge(x, y), 4);
+  const seen = trace(picture);
+  expect(withoutDust(seen).points).toEqual(seen.points);
+  const grains = [
+    { at: 28 * 160 + 44, tone: 225 },
+    { at: 48 * 160 + 49, tone: 30 },
+  ];
+  for (const { at, tone } of grains) picture.data[at] = tone;
+  const worst = ({ points }: { points: Float64Array }) => {
+    let most = 0;
+    for (let i = 0; i < points.length; i += 2)
+      if (points[i] < 2 * middle - 20) most = Math.max(most, Math.abs(round(points[i], points[i + 1])));
+    return most;
+  };
+  expect(worst(trace(picture))).toBeGreaterThan(0.4);
+  expect(worst(withoutDust(trace(picture)))).toBeLessThan(0.25);
+});

@@ -25,12 +25,41 @@ const LEAST = 3 * 4 * WIDE;
  * curve nothing is left of them, of corners the median takes no notice. Where they grow with the distance between
  * points they show form, and what of them may be jitter becomes less and less. Contours too short to say have none.
  */
-export function jitterOf(loop: Loop): number {
+export function jitterOf(loop: Places, isClosed = true): number {
   if (loop.count < LEAST) return 0;
-  const near = spread(loop, LAG);
-  const growth = spread(loop, WIDE) / (near || 1);
+  const near = spread(loop, LAG, isClosed);
+  const growth = spread(loop, WIDE, isClosed) / (near || 1);
   return growth <= FORM ? near : near * (FORM / growth) ** 2;
 }
+
+/** So many points are looked at at once along a loop, and so many farther on again. */
+const STRETCH = 96;
+const ON = 32;
+
+/**
+ * Jitter of the stretches of a loop that tell, each by itself: compression leaves level and upright edges alone, so that
+ * what most of a loop shows need not be so elsewhere along it. None of a loop too short to have several.
+ */
+export function jitterAlong({ x, y, count }: Places): number[] {
+  const told: number[] = [];
+  for (let first = 0; count >= 2 * STRETCH && first + STRETCH <= count; first += ON) {
+    const last = first + STRETCH;
+    const stretch = { x: x.subarray(first, last), y: y.subarray(first, last), count: STRETCH };
+    if (isTelling(stretch)) told.push(jitterOf(stretch, false));
+  }
+  return told;
+}
+
+/** Whether enough of a stretch runs neither level nor upright. */
+function isTelling({ x, y, count }: Places): boolean {
+  let slopes = 0;
+  for (let i = 0; i + 4 * LAG < count; i++)
+    if (isSloping(x[i + 4 * LAG] - x[i], y[i + 4 * LAG] - y[i])) slopes++;
+  return slopes >= 2 * TELLING * (count - 4 * LAG);
+}
+
+const isSloping = (dx: number, dy: number): boolean =>
+  Math.min(Math.abs(dx), Math.abs(dy)) > LEVEL * Math.max(Math.abs(dx), Math.abs(dy));
 
 /** Steps between points by which roughness is told, and fewest points that can tell. */
 const CLOSE = 2;
@@ -40,19 +69,21 @@ const LEAST_ROUGH = 4 * CLOSE + 1;
  * How much a loop goes to and fro from one point to the next but few, in pixels: jitter and form together. Where there is
  * much of it no direction can be told from a point's neighbours.
  */
-export const roughnessOf = (loop: Places): number => (loop.count < LEAST_ROUGH ? 0 : spread(loop, CLOSE));
+export const roughnessOf = (loop: Places): number =>
+  loop.count < LEAST_ROUGH ? 0 : spread(loop, CLOSE, true);
 
 /** What runs along a side of the grid, within this slope, shows no jitter where pixels jump from tone to tone. */
 const LEVEL = 0.07;
 /** So many of the places tell enough. */
 const TELLING = 0.25;
 
-function spread({ x, y, count }: Places, lag: number): number {
-  const sizes = new Float64Array(Math.ceil(count / 2));
+function spread({ x, y, count }: Places, lag: number, isClosed: boolean): number {
+  const places = isClosed ? count : count - 4 * lag;
+  const sizes = new Float64Array(Math.ceil(places / 2));
   const sloping = new Float64Array(sizes.length);
   let slopes = 0;
   const at = (i: number) => (i >= count ? i - count : i);
-  for (let i = 0, n = 0; i < count; i += 2, n++) {
+  for (let i = 0, n = 0; i < places; i += 2, n++) {
     const last = at(i + 4 * lag);
     const dx = x[last] - x[i];
     const dy = y[last] - y[i];
@@ -63,8 +94,7 @@ function spread({ x, y, count }: Places, lag: number): number {
       sumY += WEIGHTS[k] * y[at(i + k * lag)];
     }
     sizes[n] = Math.abs(sumX * dy - sumY * dx) / (norm(dx, dy) || 1);
-    if (Math.min(Math.abs(dx), Math.abs(dy)) > LEVEL * Math.max(Math.abs(dx), Math.abs(dy)))
-      sloping[slopes++] = sizes[n];
+    if (isSloping(dx, dy)) sloping[slopes++] = sizes[n];
   }
   const telling = slopes < TELLING * sizes.length ? sizes : sloping.subarray(0, slopes);
   telling.sort();

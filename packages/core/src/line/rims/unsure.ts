@@ -1,11 +1,14 @@
 import { loopOf } from '../chain/loop';
 import type { ContourSet } from './contours';
-import { jitterOf } from './jitter';
+import { jitterAlong, jitterOf } from './jitter';
 
 /** Jitter that is no more than this, in pixels, is what clean rims have. */
 const CLEAN = 0.03;
 /** A rim runs within so many times its jitter of where it is seen. */
 const TIMES = 5;
+
+/** Along a contour it is as unsure as all but this share of what tells of it says. */
+const WORSE = 0.4;
 
 /** Forms may look like jitter: no contour has so many times as much as the picture's usual. */
 const APART = 1.5;
@@ -17,10 +20,17 @@ const APART = 1.5;
 export function withJitter(contours: ContourSet): ContourSet {
   const { points, starts, parents, unsure } = contours;
   const lengths = Float64Array.from(parents, (_, c) => starts[c + 1] - starts[c]);
-  const own = Float64Array.from(parents, (_, c) =>
-    unsure && unsure[c] > 0 ? 0 : jitterOf(loopOf(points, starts[c], starts[c + 1])),
+  const loops = Array.from(parents, (_, c) =>
+    unsure && unsure[c] > 0 ? undefined : loopOf(points, starts[c], starts[c + 1]),
   );
-  const usual = usualOf(own, lengths);
+  const along = loops.map((loop) => (loop ? jitterAlong(loop).sort((a, b) => a - b) : []));
+  const own = Float64Array.from(loops, (loop, c) => {
+    const told = along[c];
+    if (told.length > 0) return told[Math.floor((1 - WORSE) * told.length)];
+    return loop ? jitterOf(loop) : 0;
+  });
+  const all = along.flat().sort((a, b) => a - b);
+  const usual = all[all.length >> 1] ?? usualOf(own, lengths);
   return {
     ...contours,
     unsure: own.map((jitter, c) => {

@@ -1,6 +1,7 @@
 import { Injectable, computed, inject } from '@angular/core';
 import { contourAt, flatten } from '@drelk/core';
 import { HandEdits } from '../job/path/hand-edits';
+import { RegularPaths } from '../job/path/regular-paths';
 import { Measuring } from '../job/tool/measuring';
 import { PieceHand } from '../job/piece/piece-hand';
 import { Proving } from '../job/proof/proving';
@@ -23,6 +24,7 @@ export class BenchMarks {
   private readonly result = inject(ShownResult);
   private readonly state = inject(BenchState);
   private readonly edits = inject(HandEdits);
+  private readonly regular = inject(RegularPaths);
   private readonly piece = inject(PieceHand);
   private readonly proving = inject(Proving);
   private readonly remedying = inject(Remedying);
@@ -38,7 +40,7 @@ export class BenchMarks {
     const set = this.result.shownPaths()?.paths;
     const ids = set && highlightedIds(set, this.state.highlight());
     if (!ids) return [];
-    const own = this.isOfPiece() ? this.piece.idsOfChosen() : this.state.picked();
+    const own = this.isOfPiece() ? this.piece.idsOfChosen() : [...this.state.picked(), ...this.regular.ids()];
     return [...ids, ...own, ...this.piece.idsOfTask()];
   });
   /** Islands that nothing holds, where they are asked for. */

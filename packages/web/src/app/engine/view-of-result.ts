@@ -1,5 +1,6 @@
 import {
   type MadeJob,
+  type PathSet,
   type Piece,
   type PiecePath,
   TASKS,
@@ -7,6 +8,7 @@ import {
   composed,
   contourLength,
   contoursOf,
+  evenedPaths,
   packShapes,
   placeShape,
   scaledAndMoved,
@@ -47,7 +49,7 @@ export function viewOf(
     facts,
     toSource: atSourceScale(artwork.toSource, reduction),
     parked: artwork.parked,
-    traced: traced && tracedView(traced),
+    traced: traced && tracedView(traced, artwork.paths),
     file: artwork.file,
     millimetresPerPixel: placement.scale / reduction,
     scaleSource: piece.scale.source,
@@ -107,13 +109,14 @@ function piecePaths({ items, paths, uncut, placement }: Piece, reduction: number
 
 const NOTHING = new Float64Array();
 
-function tracedView(traced: Traced): TracedView {
-  const { reduction, tolerance, contours } = traced;
+function tracedView(traced: Traced, paths: PathSet): TracedView {
+  const { reduction, tolerance, contours, line } = traced;
   return {
     square: squareFactsOf(traced),
     ink: inkFactsOf(traced),
     tolerance: tolerance * reduction,
     unsure: reduction * (contours.unsure ?? NOTHING).reduce((most, one) => Math.max(most, one), 0),
+    evened: evenedPaths(line.evened ?? [], line.shapes, paths),
   };
 }
 

@@ -3,6 +3,7 @@ import {
   type Affine,
   type Box,
   type DrelkError,
+  type Evened,
   type Facts,
   type Hand,
   type HeldIslands,
@@ -166,6 +167,8 @@ export interface TracedView {
   tolerance: number;
   /** How far to either side the edge may run where rims are known least, in source pixels; 0 where all are known well. */
   unsure: number;
+  /** What paths were given that they all but had, by their ids. */
+  evened: { kind: Evened['kind']; ids: number[] }[];
 }
 
 /** What Square up found. */

@@ -7,6 +7,7 @@ import { PieceHand } from '../../job/piece/piece-hand';
 import { PathShaping } from '../../job/path/path-shaping';
 import { PathHand } from '../../job/path/path-hand';
 import { HandEdits } from '../../job/path/hand-edits';
+import { RegularPaths } from '../../job/path/regular-paths';
 import { BenchState } from '../../view/bench-state';
 import { ShownResult } from '../../job/shown-result';
 import { JobLengths } from '../../job/job-lengths';
@@ -33,6 +34,7 @@ export const JOB_STATE = [
   ToolBox,
   Words,
   HandEdits,
+  RegularPaths,
   PathHand,
   PathShaping,
   PieceHand,

@@ -7,6 +7,7 @@ import { ProblemService } from '../../shared/problem.service';
 import { Slide } from '../../job/controls/slide';
 import { LineFile } from './line-file';
 import { LineHand } from './line-hand';
+import { LineRegular } from './line-regular';
 import { JobStore } from '../../job/store/job-store';
 import { ShownResult } from '../../job/shown-result';
 import { JobLengths } from '../../job/job-lengths';
@@ -35,7 +36,7 @@ const WAYS: { id: Neighbours; name: string; says: string }[] = [
 @Component({
   selector: 'drelk-line-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LineFile, LineHand, MatButtonModule, MatButtonToggleModule, Slide],
+  imports: [LineFile, LineHand, LineRegular, MatButtonModule, MatButtonToggleModule, Slide],
   templateUrl: './line-panel.html',
   styleUrl: '../panel.scss',
 })
