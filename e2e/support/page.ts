@@ -47,6 +47,8 @@ export async function onBench(page: Page, aspect: number) {
 /** Goes to a stage by its button in the strip. */
 export async function goTo(page: Page, stage: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: stage }).click();
+  // What is done next is meant for the panel of that stage, not for the one that is about to go.
+  await expect(page.locator('aside').getByRole('heading', { level: 2 }).first()).toContainText(stage);
 }
 
 /** Waits until the header says that everything is saved. */
