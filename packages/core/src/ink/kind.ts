@@ -1,7 +1,7 @@
 import { type Context, checkStopped } from '../context';
 import { type ColourPicture, type GreyPicture, findRowChanges, histogram } from '../raster';
 import { automaticTones } from './level';
-import { findColours } from './plate-colours';
+import { type ColourCluster, findColours } from './plate-colours';
 import { paperIsDark } from './paper';
 import type { Kind } from './settings';
 import { norm } from '../norm';
@@ -53,6 +53,9 @@ const TWO_TONE = 0.75;
 const THIN = 0.012;
 /** OKLab chroma from which a colour is not grey. */
 const COLOURED = 0.045;
+/** From this chroma on a colour has a hue, and from this distance on another's is a different one. */
+const TINTED = 0.025;
+const OTHER_HUE = 0.06;
 /** Paper farther than this from white is tinted. */
 const TINT = 6;
 
@@ -69,7 +72,7 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
   const darkPaper = paperIsDark(grey, tones.level);
   const colours = findColours(picture, 'auto', context);
   checkStopped(context);
-  const coloured = colours.filter(({ lab }) => norm(lab[1], lab[2]) > COLOURED).length;
+  const coloured = colouredOf(colours);
   const noise = noiseOf(grey);
   checkStopped(context);
   const concentration = concentrationOf(grey, noise);
@@ -90,6 +93,16 @@ export function lookAt(picture: ColourPicture, grey: GreyPicture, context: Conte
     ...strokesOf(grey, tones.level, darkPaper, context),
   };
   return { kind: kindOf(measured), other: otherKindOf(measured), ...measured };
+}
+
+/** How many colours are not grey: those with much of a hue, and pale ones beside pale ones of another. */
+function colouredOf(colours: readonly ColourCluster[]): number {
+  const tinted = colours.filter(({ lab }) => norm(lab[1], lab[2]) > TINTED);
+  return tinted.filter(
+    ({ lab }) =>
+      norm(lab[1], lab[2]) > COLOURED ||
+      tinted.some((other) => norm(lab[1] - other.lab[1], lab[2] - other.lab[2]) > OTHER_HUE),
+  ).length;
 }
 
 type Measured = Omit<Look, 'kind' | 'other'>;

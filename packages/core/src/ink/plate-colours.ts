@@ -41,6 +41,7 @@ export function findColours(
 
 /** Joins clusters until so many are left at most, and, where asked for, until none would be called the same. */
 function joined(clusters: ColourCluster[], most: number, alike: boolean): ColourCluster[] {
+  const seen = [...clusters];
   const stop = (cost: number) => clusters.length <= most && (!alike || cost > NAMED_APART);
   // What each would cost to join with each of those before it.
   const costs = clusters.map((cluster, i) => clusters.slice(0, i).map((other) => costOf(cluster, other)));
@@ -56,8 +57,12 @@ function joined(clusters: ColourCluster[], most: number, alike: boolean): Colour
         }
       }
     }
-    if (stop(best)) break;
     const [i, k] = pair;
+    if (best <= NAMED_APART && alike && areApart(clusters[i], clusters[k], seen)) {
+      costs[k][i] += NAMED_APART;
+      continue;
+    }
+    if (stop(best)) break;
     clusters[i] = merged(clusters[i], clusters[k]);
     clusters.splice(k, 1);
     costs.splice(k, 1);
@@ -67,6 +72,26 @@ function joined(clusters: ColourCluster[], most: number, alike: boolean): Colour
       costs[later][i] = costOf(clusters[later], clusters[i]);
   }
   return clusters.sort((a, b) => b.share - a.share);
+}
+
+/** Colours are apart from this distance on (OKLab) where each has this share, and so little of the rarer one's lies half way between them. */
+const APART = 0.045;
+const COMMON = 0.003;
+const BETWEEN = 0.02;
+
+/**
+ * Whether two colours were laid down as two: nothing runs from one to the other, as light, shade and grain do, however like each other
+ * they are.
+ */
+function areApart(a: ColourCluster, b: ColourCluster, seen: readonly ColourCluster[]): boolean {
+  const rarer = Math.min(a.share, b.share);
+  const distance = okDistance(a.lab, b.lab);
+  if (rarer < COMMON || distance < APART) return false;
+  const [l, u, v] = a.lab.map((value, c) => (value + b.lab[c]) / 2);
+  const middle: Lab = [l, u, v];
+  let between = 0;
+  for (const { lab, share } of seen) if (okDistance(lab, middle) < distance / 4) between += share;
+  return between < BETWEEN * rarer;
 }
 
 /** Far apart and common ones cost most. */

@@ -62,6 +62,25 @@ describe('findColours', () => {
     expect(names.sort()).toEqual(['cream', 'dark blue', 'red', 'yellow']);
   });
 
+  it('tells pale colours apart that were laid down as two, and none of a soft run from one to the other', () => {
+    const pale: Colour[] = [
+      [201, 223, 196],
+      [188, 210, 232],
+    ];
+    const two = flat([
+      [[255, 255, 255], () => true],
+      [pale[0], disc(45, 60, 30)],
+      [pale[1], disc(115, 60, 30)],
+    ]);
+    expect(findColours(two, 'auto')).toHaveLength(3);
+    const run = flat([[[255, 255, 255], () => true]]);
+    for (let i = 0; i < 160 * 120; i++) {
+      const share = (i % 160) / 159;
+      for (let c = 0; c < 3; c++) run.data[4 * i + c] = pale[0][c] + share * (pale[1][c] - pale[0][c]);
+    }
+    expect(findColours(run, 'auto').length).toBeLessThanOrEqual(2);
+  });
+
   it('makes as many as it is told', () => {
     expect(findColours(label, 2)).toHaveLength(2);
     expect(findColours(label, 3)).toHaveLength(3);

@@ -13,12 +13,16 @@ import type { Fitted } from '../fitting/fitted';
 import { distanceFromRim } from '../promise/promise';
 import { meanWithin, rimOf } from '../fitting/rim';
 import { measured } from '../chain/loop';
+import { unsureByJitter } from '../rims/unsure';
 import { uncross } from '../promise/uncross';
 import { type Border, type BorderAt, PAPER, type PlateMap, plateRims, traceBorders } from './borders';
 
 /** Points nearer than this to where three plates meet are rounded off by the pixels. */
 const ROUNDED = 1.2;
 const NEST = 0.1;
+
+/** How borders are followed; a tolerance that was asked for rules however little the picture tells of them. */
+type PlateOptions = FitOptions & { isAsked?: boolean };
 
 /**
  * The shapes of all plates, in pixels. Each border between two of them is fitted once and used by both, so that
@@ -27,20 +31,21 @@ const NEST = 0.1;
 export function tracePlates(
   map: PlateMap,
   borderAt: BorderAt,
-  options: FitOptions,
+  settings: PlateOptions,
   context: Context,
 ): { shapes: Shape[]; points: number; off: number } {
   const borders = traceBorders(map, borderAt, context);
   const meetings = meetingPlaces(borders);
   const allowed = meanAllowed(map, borders);
+  const options = optionsFor(borders, settings);
   const fitted: Fitted[] = borders.map((border, k) => {
     if ((k & 15) === 0) {
       checkStopped(context);
       context.progress('line', k / borders.length);
     }
-    return fitBorder(border, meetings, options, allowed[k], context);
+    return fitBorder(border, meetings, options[k], allowed[k], context);
   });
-  uncross(fitted, () => options.tolerance, {
+  uncross(fitted, (k) => options[k].tolerance, {
     alone: (k) => borderAsFound(borders[k], meetings),
     asFound: (k) => borderAsFound(borders[k], meetings),
   });
@@ -74,6 +79,24 @@ function meetingPlaces(borders: readonly Border[]): Map<number, Point> {
     add(to, points[points.length - 2], points[points.length - 1]);
   }
   return new Map([...sums].map(([corner, { x, y, count }]) => [corner, { x: x / count, y: y / count }]));
+}
+
+/** How each border is followed: within what it leaves open, unless a tolerance is asked for. */
+function optionsFor(borders: readonly Border[], settings: PlateOptions): FitOptions[] {
+  if (settings.isAsked) return borders.map(() => settings);
+  const lines = borders.map((border) => {
+    const { x, y } = placesOf(border);
+    return {
+      x: Float64Array.from(x),
+      y: Float64Array.from(y),
+      count: x.length,
+      closed: border.around,
+      weight: x.length,
+    };
+  });
+  return Array.from(unsureByJitter(lines), (unsure) =>
+    unsure > settings.tolerance ? { ...settings, tolerance: unsure } : settings,
+  );
 }
 
 const placesOf = ({ points }: Border) => ({

@@ -1,8 +1,8 @@
 import { norm } from '../../geometry';
 import type { Loop } from '../chain/loop';
 
-/** Points of a closed contour. */
-type Places = Pick<Loop, 'x' | 'y' | 'count'>;
+/** Points along a line. */
+export type Places = Pick<Loop, 'x' | 'y' | 'count'>;
 
 /**
  * Steps between the five points that a difference is taken of. Jitter of neighbours hangs together, by blur and

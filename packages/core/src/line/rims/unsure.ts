@@ -1,6 +1,6 @@
 import { loopOf } from '../chain/loop';
 import type { ContourSet } from './contours';
-import { jitterAlong, jitterOf } from './jitter';
+import { type Places, jitterAlong, jitterOf } from './jitter';
 
 /** Jitter that is no more than this, in pixels, is what clean rims have. */
 const CLEAN = 0.03;
@@ -19,26 +19,37 @@ const APART = 1.5;
  */
 export function withJitter(contours: ContourSet): ContourSet {
   const { points, starts, parents, unsure } = contours;
-  const lengths = Float64Array.from(parents, (_, c) => starts[c + 1] - starts[c]);
-  const loops = Array.from(parents, (_, c) =>
-    unsure && unsure[c] > 0 ? undefined : loopOf(points, starts[c], starts[c + 1]),
-  );
-  const along = loops.map((loop) => (loop ? jitterAlong(loop).sort((a, b) => a - b) : []));
-  const own = Float64Array.from(loops, (loop, c) => {
+  const isKnown = (c: number) => unsure !== undefined && unsure[c] > 0;
+  const lines = Array.from(parents, (_, c) => {
+    const loop = isKnown(c) ? undefined : loopOf(points, starts[c], starts[c + 1]);
+    return { ...(loop ?? NOTHING), closed: true, weight: starts[c + 1] - starts[c] };
+  });
+  const jittered = unsureByJitter(lines);
+  return { ...contours, unsure: jittered.map((own, c) => (unsure && isKnown(c) ? unsure[c] : own)) };
+}
+
+const NOTHING: Places = { x: new Float64Array(0), y: new Float64Array(0), count: 0 };
+
+/** How far from where lines of one picture are seen they may run, in pixels; `weight` is how much each has to say of the others. */
+export function unsureByJitter(
+  lines: readonly (Places & { closed: boolean; weight: number })[],
+): Float64Array {
+  const along = lines.map((line) => jitterAlong(line).sort((a, b) => a - b));
+  const own = Float64Array.from(lines, (line, c) => {
     const told = along[c];
-    if (told.length > 0) return told[Math.floor((1 - WORSE) * told.length)];
-    return loop ? jitterOf(loop) : 0;
+    return told.length > 0 ? told[Math.floor((1 - WORSE) * told.length)] : jitterOf(line, line.closed);
   });
   const all = along.flat().sort((a, b) => a - b);
-  const usual = all[all.length >> 1] ?? usualOf(own, lengths);
-  return {
-    ...contours,
-    unsure: own.map((jitter, c) => {
-      if (unsure && unsure[c] > 0) return unsure[c];
-      const most = jitter > 0 ? Math.min(jitter, APART * usual) : usual;
-      return most > CLEAN ? TIMES * most : 0;
-    }),
-  };
+  const usual =
+    all[all.length >> 1] ??
+    usualOf(
+      own,
+      Float64Array.from(lines, ({ weight }) => weight),
+    );
+  return own.map((jitter) => {
+    const most = jitter > 0 ? Math.min(jitter, APART * usual) : usual;
+    return most > CLEAN ? TIMES * most : 0;
+  });
 }
 
 /** The median of what contours tell, each by its length. */
