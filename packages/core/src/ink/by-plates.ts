@@ -1,6 +1,7 @@
-import { borderLengths, withSeparate } from './plate-borders';
+import { borderLengths, withSeparate } from './plates/borders';
 import { otsuThreshold } from './otsu';
-import type { Plate, Plates } from './plates';
+import type { Plate } from './plates/plate';
+import type { Plates } from './plates/plates';
 import { noInk } from './no-ink';
 import { RIM_LEVEL } from './rim-tones';
 import type { Separated } from './separated';

@@ -53,6 +53,35 @@ describe('replayStrokes', () => {
     expect(pouredArea(picture, { at: [-5, 40], tolerance: 5, everywhere: true })).not.toContain(1);
   });
 
+  it('leaves no hairline between what is poured and the ink beside it, and a drawn line there as it is', () => {
+    // Ink on the left, a lighter colour on the right that is no ink, and three mixed pixels between them; below, a white line instead.
+    const [width, height] = [60, 40];
+    const tones = (x: number, y: number) =>
+      y < 20
+        ? [30, 30, 30, 60, 90, 120, 150][Math.max(0, Math.min(6, x - 27))]
+        : x < 29
+          ? 30
+          : x < 32
+            ? 255
+            : 150;
+    const grey = {
+      width,
+      height,
+      data: Uint8Array.from({ length: width * height }, (_, i) => tones(i % width, Math.floor(i / width))),
+    };
+    const pour: Stroke = { kind: 'pour', tone: 'ink', at: [50, 5], tolerance: 5, everywhere: false };
+    const { data } = replayStrokes(
+      { ...separated, grey, level: 50 },
+      coloured(grey),
+      [pour],
+      quietContext,
+    ).grey;
+    for (let x = 0; x < width; x++) {
+      expect(data[5 * width + x]).toBeLessThan(50);
+      expect(data[35 * width + x] < 50).toBe(x < 29 || x > 31);
+    }
+  });
+
   it('keeps or drops what a loop holds', () => {
     const left = [0, 0, 50, 0, 50, 80, 0, 80];
     const kept = after({ kind: 'loop', does: 'keep', points: left });

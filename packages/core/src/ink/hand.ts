@@ -3,6 +3,7 @@ import { DrelkError } from '../error';
 import { type ColourPicture, eachInsideRun, flood, rimPixels, toneAt } from '../raster';
 import { distanceFrom, wordsOf } from './colour-distance';
 import { type Sheet, drawLine } from './draw';
+import { withSeams } from './seams';
 import type { Separated } from './separated';
 import type { Axis, Stroke } from './strokes';
 
@@ -27,7 +28,8 @@ export function replayStrokes(
       drawLine(sheet, points, tone, width / 2);
       if (axis) drawLine(sheet, mirroredPoints(points, axis), tone, width / 2);
     } else if (stroke.kind === 'pour') {
-      const area = pouredArea(picture, stroke);
+      const poured = pouredArea(picture, stroke);
+      const area = stroke.tone === 'ink' ? withSeams(poured, sheet, picture) : poured;
       const tone = stroke.tone === 'ink' ? inkTone : paperTone;
       for (let i = 0; i < data.length; i++) if (area[i]) data[i] = tone;
     } else if (stroke.kind === 'loop') {

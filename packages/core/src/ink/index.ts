@@ -28,9 +28,9 @@ export { FINEST, fittingDetail, leastArea, PHOTO_PIXELS } from './detail';
 export { followLight } from './follow-light';
 export { blackOnWhite, type Separated } from './separated';
 export { separateByTone } from './by-tone';
-export { findColours } from './plate-colours';
+export { findColours } from './plates/colours';
 export { colourName, labOfHex, nameOfHex } from './colour-name';
-export { makePlates, type Plates } from './plates';
+export { makePlates, type Plates } from './plates/plates';
 export { separateByPlates, type UsedPlate, usedPlates } from './by-plates';
 export { separateByBands } from './bands';
 export { separateByEdges } from './by-edges';
@@ -49,4 +49,4 @@ export {
   type TakenMap,
   within,
   withoutSpecks,
-} from './plate-map';
+} from './plates/map';

@@ -1,7 +1,7 @@
 import { type Context, checkStopped } from '../context';
 import { type ColourPicture, type GreyPicture, findRowChanges, histogram } from '../raster';
 import { automaticTones } from './level';
-import { type ColourCluster, findColours } from './plate-colours';
+import { type ColourCluster, findColours } from './plates/colours';
 import { paperIsDark } from './paper';
 import type { Kind } from './settings';
 import { norm } from '../norm';

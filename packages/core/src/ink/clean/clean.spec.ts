@@ -43,6 +43,31 @@ it('signed distances, where they matter, are those of the true rim to a sixth of
   expect(worst).toBeLessThan(1 / 6);
 });
 
+it('the hole of a ring that is dropped as a speck is paper, not ink', () => {
+  const ring = of(
+    (x, y) => Math.abs(Math.hypot(x - 30, y - 30) - 4) < 1.5 || Math.hypot(x - 80, y - 80) < 20,
+  );
+  const counts = [10, 30, 90].map(
+    (size) => cleaned(ring, { specks: size, pinholes: size }).counts.components,
+  );
+  expect(counts).toEqual([2, 2, 1]);
+});
+
+it('the more is dropped the fewer areas are left', () => {
+  const next = random(7);
+  const dots = Array.from(
+    { length: 160 },
+    () => [120 * next(), 120 * next(), 1 + 6 * next(), next() < 0.4] as const,
+  );
+  const messy = of((x, y) =>
+    dots.reduce((is, [cx, cy, r, hole]) => (Math.hypot(x - cx, y - cy) < r ? !hole : is), false),
+  );
+  const left = [0, 2, 4, 8, 12, 20, 40, 80, 160].map(
+    (size) => cleaned(messy, { specks: size, pinholes: size }).counts.components,
+  );
+  left.slice(1).forEach((count, k) => expect(count).toBeLessThanOrEqual(left[k]));
+});
+
 describe('growing', () => {
   it.each([4, 0.5, -3, -12.25])('by %d changes a disc’s radius by just that', (by) => {
     const { sheet } = cleaned(disc, { grow: by });

@@ -40,7 +40,7 @@ export const growsInk = ({ gaps, thinnest, grow, necks }: CleanNumbers): boolean
 export function clean(separated: Separated, settings: CleanNumbers, context: Context): Cleaned {
   const { grey, level, inkTone, paperTone } = separated;
   const changes = findRowChanges(grey, level, context);
-  const first = dropSpecks(grey, changes, settings, { ink: inkTone, paper: paperTone }, context);
+  const first = dropSpecks({ grey, level }, changes, settings, { ink: inkTone, paper: paperTone }, context);
   const dusty = first.dusty && first.specks + first.pinholes > 0;
   const counts = {
     specks: first.specks,

@@ -1,5 +1,11 @@
 import { type Context, checkStopped } from '../../context';
-import { type Components, type GreyPicture, type RowChanges, findComponents } from '../../raster';
+import {
+  type Components,
+  type GreyPicture,
+  type RowChanges,
+  findComponents,
+  findRowChanges,
+} from '../../raster';
 import { isDusty } from './dust';
 
 /** Areas below which ink and paper do not count, in pixels. */
@@ -21,10 +27,11 @@ export interface DroppedSpecks {
 
 /**
  * Drops specks (ink smaller than so many pixels) and then pinholes (paper, likewise, not at the rim) by
- * giving their pixels the tone of what surrounds them. The picture is copied only when there is one.
+ * giving their pixels the tone of what surrounds them. What is paper once specks are gone is asked anew: the hole of a ring that was
+ * dropped is none. The picture is copied only when there is one.
  */
 export function dropSpecks(
-  grey: GreyPicture,
+  { grey, level }: { grey: GreyPicture; level: number },
   changes: RowChanges,
   sizes: SpeckSizes,
   tones: { ink: number; paper: number },
@@ -52,8 +59,15 @@ export function dropSpecks(
   result.data = grey.data.slice();
   paint(result.data, width, ink, specks, tones.paper);
   checkStopped(context);
-  paint(result.data, width, paper, pinholes, tones.ink);
-  return result;
+  if (result.specks === 0 || result.pinholes === 0) {
+    paint(result.data, width, paper, pinholes, tones.ink);
+    return result;
+  }
+  const left = findRowChanges({ ...grey, data: result.data }, level, context);
+  const holes = findComponents(left, width, 'paper', context);
+  const inInk = small(holes, sizes.pinholes, false);
+  paint(result.data, width, holes, inInk, tones.ink);
+  return { ...result, pinholes: count(inInk) };
 }
 
 const count = (flags: Uint8Array) => flags.reduce((sum, flag) => sum + flag, 0);

@@ -31,7 +31,7 @@ export type Neighbours = (typeof NEIGHBOURS)[number];
 /** How ink becomes paths. Lengths in source pixels where nothing else is said. */
 export interface LineDocument {
   method: LineMethod;
-  /** Millimetres off the ink's rim at most; null is a third of a source pixel, whatever the size. */
+  /** Millimetres off the ink's rim at most; null is what the picture tells of each rim, a third of a source pixel at least. */
   tolerance: number | null;
   /** How far along the contour jitter is evened out. */
   smoothness: number;

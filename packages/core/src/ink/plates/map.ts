@@ -1,9 +1,9 @@
-import type { Context } from '../context';
-import { type GreyPicture, distanceTransform } from '../raster';
-import type { UsedPlate } from './by-plates';
-import { signedDistance } from './clean/signed-distance';
+import type { Context } from '../../context';
+import { type GreyPicture, distanceTransform } from '../../raster';
+import type { UsedPlate } from '../by-plates';
+import { signedDistance } from '../clean/signed-distance';
 import type { Plates } from './plates';
-import { RIM_LEVEL, rimTones } from './rim-tones';
+import { RIM_LEVEL, rimTones } from '../rim-tones';
 
 /** Which plate each pixel is of, and where between two neighbouring pixels the rim of their plates lies. */
 export interface TakenMap {

@@ -1,7 +1,7 @@
-import { type EvenMap, NONE, OWN } from './plate-even';
-import { type Channels, channelsOf, channelsOfPlate, lightAndColour } from './plate-channels';
-import type { Nearest } from './plate-nearest';
-import type { Plate } from './plates';
+import { NONE, type Plate } from './plate';
+import { type EvenMap, OWN } from './even';
+import { type Channels, channelsOf, channelsOfPlate, lightAndColour } from './channels';
+import type { Nearest } from './nearest';
 
 /** Even pixels so near give the plates that a rim's pixel may be mixed of; where colours are smeared, so near. */
 const NEAR = 2;

@@ -1,5 +1,5 @@
-import { type Context, checkStopped, quietContext } from '../context';
-import { type ColourPicture, type Lab, okDistance, okLab } from '../raster';
+import { type Context, checkStopped, quietContext } from '../../context';
+import { type ColourPicture, type Lab, okDistance, okLab } from '../../raster';
 
 /** A colour that a picture has much of. Components 0..255. */
 export interface ColourCluster {

@@ -1,9 +1,8 @@
-import { type Context, checkStopped } from '../context';
-import { areAlike } from './plate-channels';
-import type { Nearest } from './plate-nearest';
+import { type Context, checkStopped } from '../../context';
+import { NONE } from './plate';
+import { areAlike } from './channels';
+import type { Nearest } from './nearest';
 
-/** No plate. */
-export const NONE = 255;
 /** A pixel whose colour lies within this of a plate's (OKLab) may be of that plate alone. */
 export const OWN = 0.06;
 

@@ -1,4 +1,4 @@
-import type { Plate } from './plates';
+import type { Plate } from './plate';
 
 /** Three channels of a colour: red, green and blue, or light and two differences of colour. */
 export type Channels = readonly [number, number, number];

@@ -1,24 +1,13 @@
-import { type Context, checkStopped } from '../context';
-import { type ColourPicture, type Lab, luminance, okLab } from '../raster';
-import { wordsOf } from './colour-distance';
-import { colourName } from './colour-name';
-import { calmedMap, strayOf } from './plate-calm';
-import { findColours } from './plate-colours';
-import { NONE, evenPixels, withoutFringes } from './plate-even';
-import { Mixtures } from './plate-mixtures';
-import { nearestPlates } from './plate-nearest';
-
-/** One colour's ink. */
-export interface Plate {
-  /** #rrggbb */
-  colour: string;
-  name: string;
-  lab: Lab;
-  /** Its luminance, 0 to 255. */
-  tone: number;
-  /** Share of the picture's pixels that are mostly of this plate. */
-  share: number;
-}
+import { type Context, checkStopped } from '../../context';
+import { type ColourPicture, luminance, okLab } from '../../raster';
+import { wordsOf } from '../colour-distance';
+import { colourName } from '../colour-name';
+import { calmedMap, strayOf } from './calm';
+import { NONE, type Plate } from './plate';
+import { findColours } from './colours';
+import { evenPixels, withoutFringes } from './even';
+import { Mixtures } from './mixtures';
+import { nearestPlates } from './nearest';
 
 /**
  * A picture taken apart by colour. Every pixel is of its `first` plate by `share` / 255, the rest of its `second`:

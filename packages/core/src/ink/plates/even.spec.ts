@@ -1,4 +1,5 @@
-import { NONE, withoutFringes } from './plate-even';
+import { NONE } from './plate';
+import { withoutFringes } from './even';
 
 const [WIDTH, HEIGHT] = [40, 30];
 const at = (x: number, y: number) => y * WIDTH + x;

@@ -1,12 +1,12 @@
-import { quietContext } from '../context';
-import { type ColourPicture, okLab } from '../raster';
-import { coloured, drawn, random } from '../testing/pictures';
-import { bandLevels, separateByBands } from './bands';
-import { separateByPlates, usedPlates } from './by-plates';
-import { colourName } from './colour-name';
-import { findColours } from './plate-colours';
+import { quietContext } from '../../context';
+import { type ColourPicture, okLab } from '../../raster';
+import { coloured, drawn, random } from '../../testing/pictures';
+import { bandLevels, separateByBands } from '../bands';
+import { separateByPlates, usedPlates } from '../by-plates';
+import { colourName } from '../colour-name';
+import { findColours } from './colours';
 import { makePlates } from './plates';
-import { INK_DEFAULTS, type PlateSettings } from './settings';
+import { INK_DEFAULTS, type PlateSettings } from '../settings';
 
 type Colour = [number, number, number];
 const PAPER: Colour = [246, 239, 223];

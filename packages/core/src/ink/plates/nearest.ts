@@ -1,6 +1,5 @@
-import { okDistance, okLab } from '../raster';
-import { NONE } from './plate-even';
-import type { Plate } from './plates';
+import { okDistance, okLab } from '../../raster';
+import { NONE, type Plate } from './plate';
 
 /** The nearest plate of a colour and how far it is (OKLab). Colours are little-endian RGBA words. */
 export interface Nearest {

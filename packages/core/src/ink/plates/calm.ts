@@ -1,9 +1,9 @@
-import { type Context, checkStopped } from '../context';
-import { areAlike, channelsOf, channelsOfPlate } from './plate-channels';
-import { type EvenMap, NONE, evenPixels } from './plate-even';
-import type { Nearest } from './plate-nearest';
-import { voted } from './plate-vote';
-import type { Plate } from './plates';
+import { type Context, checkStopped } from '../../context';
+import { areAlike, channelsOf, channelsOfPlate } from './channels';
+import { NONE, type Plate } from './plate';
+import { type EvenMap, evenPixels } from './even';
+import type { Nearest } from './nearest';
+import { voted } from './vote';
 
 /** Pixels of even areas that are farther off their plate than this, in tones, were compressed, printed or photographed. */
 const STRAY = 1.5;

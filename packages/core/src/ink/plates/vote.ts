@@ -1,6 +1,7 @@
-import { type Context, checkStopped } from '../context';
-import { areAlike } from './plate-channels';
-import { type EvenMap, NONE } from './plate-even';
+import { type Context, checkStopped } from '../../context';
+import { areAlike } from './channels';
+import { NONE } from './plate';
+import type { EvenMap } from './even';
 
 /** Pixels so far away each way have a say, so often. */
 const REACH = 4;
