@@ -1,6 +1,12 @@
 import { drop, fact, goTo } from './support/page';
 import { expect, test } from './support/server';
-import { enlargedInTwoTones, ofOneTone, printedInDots, squeezedInTwoTones } from './support/treated';
+import {
+  enlargedInTwoTones,
+  ofOneTone,
+  printedInDots,
+  squeezedInTwoTones,
+  squeezedLabel,
+} from './support/treated';
 
 const UNDERSTOOD = { name: 'What was understood of the picture' };
 
@@ -82,4 +88,19 @@ test('what mirrors itself and is there several times comes out so, is listed and
   await expect(list).toBeVisible();
   await expect.poll(nodes).toBe(regular);
   await list.getByRole('button').first().focus();
+});
+
+test('flat colours squeezed into a JPEG come apart into the plates that were drawn, and no fringe is one', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.address);
+  await drop(page, 'label.jpg', await squeezedLabel(30));
+  await goTo(page, 'Line');
+  await page.getByRole('radiogroup', { name: 'Method' }).getByRole('radio', { name: 'plates' }).click();
+  const value = async (name: string) => Number(await fact(page, name).locator('.value').textContent());
+  // Drawn as 26, with 252 nodes where nothing was squeezed.
+  await expect.poll(() => value('shapes')).toBeGreaterThan(24);
+  await expect.poll(() => value('shapes')).toBeLessThan(33);
+  expect(await value('nodes')).toBeLessThan(450);
 });

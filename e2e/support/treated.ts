@@ -62,6 +62,13 @@ export const squeezedInTwoTones = async (quality: number): Promise<Buffer> => {
     .toBuffer();
 };
 
+/** The demo's label in flat colours, as somebody sends it on. */
+export const squeezedLabel = (quality: number): Promise<Buffer> =>
+  sharp(join(root, 'demo/pictures/07-tin-label.png'))
+    .flatten({ background: '#fff' })
+    .jpeg({ quality })
+    .toBuffer();
+
 async function inTwoTones() {
   const { width, height, ink } = await moth();
   const small = Buffer.from(ink.map((share) => (share >= 0.5 ? 0 : 255)));
