@@ -1,6 +1,9 @@
+import sharp from 'sharp';
 import {
+  type ColourPicture,
   NO_PLATE,
   type Shape,
+  contoursOf,
   eachInsideRun,
   findComponents,
   findCrossings,
@@ -9,12 +12,13 @@ import {
   mapOfPlates,
   newJob,
   newMemory,
+  nodeCount,
   startRun,
   pictureResult,
   withoutSpecks,
 } from '@drelk/core';
-import { context } from '../measure';
-import { type Case, HALVES, isKeptAside } from './case';
+import { context, median } from '../measure';
+import { HALVES, isKeptAside } from './case';
 import { allCases } from './cases';
 import { fetched } from './fetch';
 import { piecesOf } from './judge';
@@ -27,7 +31,13 @@ interface Plated {
   crossings: number;
   /** The largest area between plates that none or two of them cover, in square pixels. */
   gap: number;
+  /** Shapes and nodes of all plates. */
+  shapes: number;
+  nodes: number;
 }
+
+/** Qualities at which the pictures are squeezed into a JPEG. */
+const QUALITIES = [90, 60, 30];
 
 /** Crossings are looked for as closely as the promise does, in pixels. */
 const CLOSE = 0.003;
@@ -35,13 +45,18 @@ const FLATNESS_PX = 0.02;
 
 /**
  * Flat colours: clip-art taken apart by colour, as plates that share their borders. Pieces and holes are compared with
- * those of each plate's pixels; crossings and gaps are those of the paths by themselves.
+ * those of each plate's pixels; crossings and gaps are those of the paths by themselves. With `squeezed` each picture is taken as a JPEG as well, and
+ * its shapes and nodes are counted over those of the picture as it was.
  */
 export async function flat(words: readonly string[]): Promise<void> {
-  const rows: { name: string; plated: Plated | undefined }[] = [];
+  const rows: { name: string; plated: Plated | undefined; squeezed: (Plated | undefined)[] }[] = [];
+  const qualities = words.includes('squeezed') ? QUALITIES : [];
   for (const one of allCases(fetched()).filter(({ set }) => set === 'clip')) {
-    const plated = await platedOf(one);
-    rows.push({ name: one.name, plated });
+    const { picture } = await one.made();
+    const plated = platedOf(one.name, picture);
+    const squeezed: (Plated | undefined)[] = [];
+    for (const quality of qualities) squeezed.push(platedOf(one.name, await asJpeg(picture, quality)));
+    rows.push({ name: one.name, plated, squeezed });
     if (words.includes('each') && !isKeptAside(one.name))
       console.log(`${one.name}: ${plated ? JSON.stringify(plated) : 'refused'}`);
   }
@@ -66,10 +81,34 @@ export async function flat(words: readonly string[]): Promise<void> {
     ];
     console.log(`| ${cells.join(' | ')} |`);
   }
+  if (qualities.length === 0) return;
+  console.log('\n| half | JPEG | shapes, times clean: median, most | nodes, times clean: median, most |');
+  console.log('|---|---|---|---|');
+  for (const [half, isMine] of HALVES)
+    qualities.forEach((quality, k) => {
+      const pairs = rows
+        .filter(({ name }) => isMine(name))
+        .flatMap(({ plated, squeezed }) => (plated && squeezed[k] ? [[plated, squeezed[k]] as const] : []));
+      const times = (of: (plated: Plated) => number) => {
+        const all = pairs.map(([clean, jpeg]) => of(jpeg) / Math.max(1, of(clean)));
+        return `${median(all).toFixed(2)}, ${Math.max(...all).toFixed(2)}`;
+      };
+      const cells = [half, quality, times(({ shapes }) => shapes), times(({ nodes }) => nodes)];
+      console.log(`| ${cells.join(' | ')} |`);
+    });
 }
 
-async function platedOf({ name, made }: Case): Promise<Plated | undefined> {
-  const { picture } = await made();
+/** A picture squeezed and read again by libvips. */
+async function asJpeg({ width, height, data }: ColourPicture, quality: number): Promise<ColourPicture> {
+  const raw = { raw: { width, height, channels: 4 } } as const;
+  const jpeg = await sharp(Buffer.from(data), raw)
+    .flatten({ background: '#fff' })
+    .jpeg({ quality })
+    .toBuffer();
+  return { width, height, data: new Uint8Array(await sharp(jpeg).ensureAlpha().raw().toBuffer()) };
+}
+
+function platedOf(name: string, picture: ColourPicture): Plated | undefined {
   const { width, height } = picture;
   const document = newJob({ blob: '', name, kind: 'png', width, height, density: null, notes: [] });
   document.ink.by = 'plates';
@@ -100,7 +139,10 @@ async function platedOf({ name, made }: Case): Promise<Plated | undefined> {
       CLOSE,
     ).length;
   }
-  return { right, plates: numbers.length, crossings, gap: worstGap(cover, map.labels, size) };
+  const { shapes } = traced.line;
+  const nodes = contoursOf(shapes).reduce((total, contour) => total + nodeCount(contour), 0);
+  const gap = worstGap(cover, map.labels, size);
+  return { right, plates: numbers.length, crossings, gap, shapes: shapes.length, nodes };
 }
 
 /** Pieces and holes of this many pixels count, those of fewer do not, and between them they may. */
